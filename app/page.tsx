@@ -1,0 +1,3 @@
+import { Desk } from '@/ui/desk/Desk';
+
+export default function DeskPage() { return <Desk />; }

@@ -1,0 +1,3 @@
+export * from './instant';
+export * from './step';
+export * from './cycle';

@@ -1,0 +1,18 @@
+import type { Check, ChartModel } from '../layout';
+import type { Frame } from '../shaping';
+import type { ChartSpec, Columns } from '../spec';
+
+/** All that a check looks at. */
+export interface CheckContext {
+  readonly spec: ChartSpec;
+  readonly columns: Columns;
+  readonly frame: Frame;
+  readonly model: Omit<ChartModel, 'checks'>;
+  /** Rows of the whole sheet. */
+  readonly rowCount: number;
+}
+
+/** One thing that a chart's maker should know, or nothing. */
+export type CheckFinder = (context: CheckContext) => Check[];
+
+export const counted = (count: number, one: string, many = `${one}s`) => `${count.toLocaleString('en-GB')} ${count === 1 ? one : many}`;

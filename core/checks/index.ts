@@ -1,0 +1,27 @@
+import type { ChartModel } from '../layout';
+import { ambiguous } from './ambiguous';
+import type { CheckContext, CheckFinder } from './check';
+import { cutOff } from './cut-off';
+import { empty } from './empty';
+import { filterHides } from './filter-hides';
+import { form } from './form';
+import { gaps } from './gaps';
+import { mergedPoints } from './merged-points';
+import { missing } from './missing';
+import { notFromZero } from './not-from-zero';
+import { oddSums } from './odd-sums';
+import { partial } from './partial';
+import { scales } from './scales';
+import { seriesCount } from './series-count';
+import { unread } from './unread';
+
+/** In the order that they are shown: what could make the chart wrong first. */
+const FINDERS: readonly CheckFinder[] = [empty, ambiguous, unread, oddSums, form, cutOff, partial, gaps, notFromZero, scales, seriesCount, filterHides, missing, mergedPoints];
+
+/** The drawing model with everything that its maker should know. */
+export function withChecks(context: CheckContext): ChartModel {
+  const checks = FINDERS.flatMap((find) => find(context));
+  return { ...context.model, checks: [...checks.filter((check) => check.level === 'warning'), ...checks.filter((check) => check.level === 'note')] };
+}
+
+export type { CheckContext } from './check';

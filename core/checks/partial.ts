@@ -1,0 +1,16 @@
+import { stepLabel } from '../layout';
+import { counted, type CheckFinder } from './check';
+
+/** A first or last step that is not whole: its total looks like a fall. */
+export const partial: CheckFinder = ({ spec, frame }) => {
+  const { across } = spec;
+  const { values } = frame.across;
+  if (across.as !== 'time' || values.length === 0 || across.partial === 'leave-out') return [];
+  const { first, last } = frame.facts.partials;
+  const name = (at: number) => stepLabel(String(values[at]), across.step, spec.calendar).replace(/^w/, 'W');
+  const change = { across: { ...across, partial: 'leave-out' as const } };
+  return [
+    ...(first ? [{ id: 'partial-first' as const, level: 'note' as const, message: `${name(0)} is not whole: it begins ${counted(first.of - first.days, 'day')} late.`, change, changeWords: 'Leave out' }] : []),
+    ...(last ? [{ id: 'partial-last' as const, level: 'note' as const, message: `${name(values.length - 1)} is not over: ${counted(last.days, 'day')} of ${last.of} so far.`, change, changeWords: 'Leave out' }] : []),
+  ];
+};

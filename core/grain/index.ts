@@ -1,0 +1,4 @@
+export * from './bins';
+export * from './exact';
+export * from './grain-query';
+export * from './to-query';

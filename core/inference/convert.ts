@@ -1,0 +1,121 @@
+import { readTime, scanDate, writeDate } from './date';
+import { readNumber } from './number';
+import { PictureSample } from './picture';
+import type { ColumnProfile } from './profile';
+import { isMissingWord, readYesNo } from './words';
+
+/** How many unread cells a profile shows; all of them are counted and kept with their rows. */
+const SAMPLES = 20;
+const SAMPLE_LENGTH = 80;
+
+/** The cell holds something that the column's type cannot read. */
+export const UNREAD = Symbol('unread');
+
+/** One cell as the text of a typed value (ISO 8601 dates, plain decimals, `true`/`false`), `null` for missing, or `UNREAD`. */
+export type CellReader = (cell: string) => string | null | typeof UNREAD;
+
+/** The reader of a column's cells by its type and format. */
+export function cellReader(profile: Pick<ColumnProfile, 'type' | 'format'>): CellReader {
+  if (profile.type === 'text') return (cell) => { const text = cell.trim(); return text === '' ? null : text; };
+  const read = typedReader(profile);
+  return (raw) => {
+    const cell = raw.trim();
+    if (cell === '') return null;
+    const value = read(cell);
+    if (value !== undefined) return value;
+    return isMissingWord(cell) ? null : UNREAD;
+  };
+}
+
+function typedReader({ type, format }: Pick<ColumnProfile, 'type' | 'format'>): (cell: string) => string | undefined {
+  const decimal = format.decimal ?? '.';
+  const order = format.dateOrder ?? 'DMY';
+  switch (type) {
+    case 'integer': return (cell) => { const number = readNumber(cell, decimal); return number?.whole ? number.value : undefined; };
+    case 'decimal': return (cell) => readNumber(cell, decimal)?.value;
+    case 'date': return (cell) => { const scan = scanDate(cell); return scan && writeDate(scan, order, false); };
+    case 'datetime': return (cell) => { const scan = scanDate(cell); return scan && writeDate(scan, order, true); };
+    case 'time': return readTime;
+    case 'boolean': return (cell) => { const yes = readYesNo(cell) ?? (cell === '1' ? true : cell === '0' ? false : undefined); return yes === undefined ? undefined : String(yes); };
+    case 'text': return (cell) => cell;
+  }
+}
+
+/** Converts the cells of one column and gathers what its profile tells: counts, range, mean, and what could not be read. */
+export class CellConverter {
+  private readonly read: CellReader;
+  private readonly memo = new Map<string, string | null | typeof UNREAD>();
+  private readonly numeric: boolean;
+  private readonly longText: boolean;
+  private count = 0;
+  private missing = 0;
+  private unread = 0;
+  private readonly samples: { row: number; text: string }[] = [];
+  private least: number | string | undefined;
+  private most: number | string | undefined;
+  private sum = 0;
+  private decimals = 0;
+  private readonly sample: PictureSample;
+
+  constructor(private readonly profile: ColumnProfile) {
+    this.read = cellReader(profile);
+    this.numeric = profile.type === 'integer' || profile.type === 'decimal';
+    this.longText = profile.type === 'text';
+    this.sample = new PictureSample(profile);
+  }
+
+  /** The typed value of a cell as text, `null` for missing, or `UNREAD`; `row` is its number in the file. */
+  convert(cell: string, row: number): string | null | typeof UNREAD {
+    const value = this.valueOf(cell);
+    if (value === null) this.missing++;
+    else if (value === UNREAD) this.note(cell, row);
+    else this.gather(value);
+    return value;
+  }
+
+  /** The profile with its figures filled in. */
+  profiled(): ColumnProfile {
+    const { format, stats } = this.profile;
+    return {
+      ...this.profile,
+      format: this.numeric && this.decimals > 0 ? { ...format, decimals: this.decimals } : format,
+      stats: {
+        ...stats, count: this.count, missing: this.missing,
+        ...(this.least !== undefined && !this.longText ? { min: this.least, max: this.most } : {}),
+        ...(this.numeric && this.count > 0 ? { mean: this.sum / this.count } : {}),
+      },
+      unread: { count: this.unread, samples: this.samples },
+      picture: this.sample.picture(),
+    };
+  }
+
+  private valueOf(cell: string): string | null | typeof UNREAD {
+    if (this.longText) return this.read(cell);
+    let value = this.memo.get(cell);
+    if (value === undefined) {
+      value = this.read(cell);
+      if (this.memo.size < 50_000 && cell.length < 100) this.memo.set(cell, value);
+    }
+    return value;
+  }
+
+  private note(cell: string, row: number): void {
+    this.unread++;
+    if (this.samples.length < SAMPLES) this.samples.push({ row, text: cell.trim().slice(0, SAMPLE_LENGTH) });
+  }
+
+  private gather(value: string): void {
+    this.count++;
+    this.sample.add(value);
+    if (this.longText) return;
+    const compared = this.numeric ? Number(value) : value;
+    if (this.least === undefined || compared < this.least) this.least = compared;
+    if (this.most === undefined || compared > this.most) this.most = compared;
+    if (this.numeric) {
+      this.sum += compared as number;
+      const point = value.indexOf('.');
+      if (point >= 0) this.decimals = Math.max(this.decimals, value.length - point - 1);
+    }
+  }
+}
+

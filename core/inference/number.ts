@@ -1,0 +1,76 @@
+import { currencyCode } from './units';
+
+export interface NumberReading {
+  /** The value in plain decimal notation, `-1234.50`: every digit of the cell, nothing rounded. Percent cells are divided by 100. */
+  readonly value: string;
+  readonly whole: boolean;
+  readonly percent: boolean;
+  readonly currency?: string;
+  readonly grouped: boolean;
+  readonly leadingZero: boolean;
+}
+
+const PLAIN = /^-?(?:[1-9]\d*|0)(?:\.\d+)?$/;
+// Thousands in threes, or in the Indian way (12,34,567): CLDR number patterns "#,##0.###" and "#,##,##0.###".
+const POINT = /^(?:\d+|\d{1,3}(?:,\d{3})+|\d{1,2}(?:,\d{2})+,\d{3}|\d{1,3}(?:'\d{3})+|\d{1,3}(?: \d{3})+)(\.\d*)?$|^\.\d+$/;
+const COMMA = /^(?:\d+|\d{1,3}(?:\.\d{3})+|\d{1,3}(?:'\d{3})+|\d{1,3}(?: \d{3})+)(,\d*)?$|^,\d+$/;
+const EXPONENT = /^(\d+(?:\.\d+)?)[eE]([+-]?\d{1,2})$/;
+const SIGNED_BODY = /^(\()?\s*([-+−])?\s*([^\d\s.,'()+−-]{1,4}(?![\d])\s+|[A-Za-z]{3}\s*|[^\w\s.,'()+−-]\s*)?([-+−])?\s*([\d.,'\u00a0\u202f\u2009 eE+-]*\d[.,]?)\s*(%|[A-Za-z]{3}|[^\w\s.,'()+−-])?\s*([-−])?\s*(\))?$/;
+
+/**
+ * Reads one cell as a number under a decimal sign; `undefined` where it is none. Takes thousands separators, a currency
+ * sign or ISO 4217 code before or after, percent, a plus or minus (U+2212 too) before or after, and parentheses for negative.
+ */
+export function readNumber(text: string, decimal: '.' | ','): NumberReading | undefined {
+  if (PLAIN.test(text) && (decimal === '.' || !text.includes('.'))) {
+    return { value: text, whole: !text.includes('.'), percent: false, grouped: false, leadingZero: false };
+  }
+  const first = text.charCodeAt(0);
+  // A letter at the start can only be a three-letter currency code: most text ends here.
+  if (text.length > 48 || (first > 64 && first < 123 && !/^[A-Za-z]{3}[\s\d-]/.test(text))) return undefined;
+  const found = SIGNED_BODY.exec(text.trim());
+  if (!found) return undefined;
+  const [, open, before, sign, between, rawBody, after, behind, close] = found;
+  if (Boolean(open) !== Boolean(close)) return undefined;
+  const minuses = [before, between, behind].filter((mark) => mark !== undefined);
+  if (minuses.length + (open ? 1 : 0) > 1) return undefined;
+  const marks = [sign?.trim(), after].filter((mark): mark is string => Boolean(mark));
+  const percent = marks.includes('%');
+  const codes = marks.filter((mark) => mark !== '%').map(currencyCode);
+  if (codes.length > 1 || codes.includes(undefined) || (percent && codes.length > 0)) return undefined;
+
+  const body = rawBody.trim().replace(/[\u00a0\u202f\u2009]/g, ' ').replace(/'/g, "'");
+  const plain = plainDigits(body, decimal);
+  if (plain === undefined) return undefined;
+  const negative = Boolean(open) || minuses.some((mark) => mark !== '+');
+  const value = percent ? shift(plain, -2) : plain;
+  return {
+    value: negative && /[1-9]/.test(value) ? `-${value}` : value,
+    whole: !value.includes('.'),
+    percent,
+    currency: codes[0],
+    grouped: /\d[,.' ]\d{3}/.test(body) && plain.replace(/\..*/, '').length > 3,
+    leadingZero: /^0\d/.test(body) && marks.length === 0 && !body.includes(decimal),
+  };
+}
+
+function plainDigits(body: string, decimal: '.' | ','): string | undefined {
+  const power = EXPONENT.exec(body);
+  if (power && decimal === '.') return shift(power[1], Number(power[2]));
+  if (!(decimal === '.' ? POINT : COMMA).test(body)) return undefined;
+  const [whole, fraction] = body.split(decimal);
+  const digits = (whole.replace(/[^\d]/g, '') || '0').replace(/^0+(?=\d)/, '');
+  return fraction ? `${digits}.${fraction}` : digits;
+}
+
+/** Moves the decimal point of a plain unsigned decimal by `places` (right where positive), losing no digit. */
+export function shift(plain: string, places: number): string {
+  const [whole, fraction = ''] = plain.split('.');
+  const digits = whole + fraction;
+  const point = whole.length + places;
+  const padded = point <= 0 ? '0'.repeat(1 - point) + digits : digits.padEnd(point, '0');
+  const at = point <= 0 ? 1 : point;
+  const left = padded.slice(0, at).replace(/^0+(?=\d)/, '');
+  const right = padded.slice(at);
+  return right ? `${left}.${right}` : left;
+}

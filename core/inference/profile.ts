@@ -1,0 +1,58 @@
+export const COLUMN_TYPES = ['boolean', 'integer', 'decimal', 'date', 'datetime', 'time', 'text'] as const;
+export type ColumnType = (typeof COLUMN_TYPES)[number];
+
+export const ROLES = ['when', 'group', 'amount', 'key', 'note'] as const;
+export type Role = (typeof ROLES)[number];
+
+/** How many rows become one value. `last`: levels, such as stock in hand. */
+export const SUMMARIES = ['sum', 'mean', 'median', 'min', 'max', 'first', 'last', 'count', 'distinct'] as const;
+export type Summary = (typeof SUMMARIES)[number];
+
+export const MEANINGS = ['currency', 'percent', 'ratio', 'duration', 'year', 'quarter', 'month', 'week', 'month-of-year', 'weekday', 'ordinal'] as const;
+export type Meaning = (typeof MEANINGS)[number];
+
+export type DateOrder = 'DMY' | 'MDY' | 'YMD';
+
+export interface ColumnFormat {
+  dateOrder?: DateOrder;
+  decimal?: '.' | ',';
+  group?: ',' | '.' | ' ' | "'";
+  ambiguous?: boolean;
+  /** The most digits after the decimal sign in any cell. */
+  decimals?: number;
+  /** Some whole number has more than 18 digits. */
+  big?: boolean;
+}
+
+/** What a column of a sheet is: its type, what it is good for, and what could not be read. */
+export interface ColumnProfile {
+  /** Stable within the sheet: "c1", "c2", … */
+  key: string;
+  /** The header as written, without the unit. */
+  name: string;
+  type: ColumnType;
+  role: Role;
+  meaning?: Meaning;
+  /** ISO 4217 code for money, "%" for percent, else as written. */
+  unit?: string;
+  format: ColumnFormat;
+  summary: Summary;
+  /** 0 to 1: the share of the non-empty cells that the type reads, less what is ambiguous. */
+  confidence: number;
+  stats: {
+    count: number; missing: number; distinct: number;
+    /** `distinct` is the database's estimate, not a count: the column has more different values than are held in memory. */
+    distinctAbout?: boolean;
+    min?: number | string; max?: number | string; mean?: number;
+  };
+  /** Rows are numbered as in the file, the header being row 1. */
+  unread: { count: number; samples: { row: number; text: string }[] };
+  /** Why this type and role, in plain words. */
+  reasons: string[];
+  /** A small picture of the values: up to 12 heights, 0 to 1, along the range (numbers, dates) or the commonest values (text). */
+  picture?: number[];
+}
+
+export function isNumeric(column: Pick<ColumnProfile, 'type'>): boolean { return column.type === 'integer' || column.type === 'decimal'; }
+/** A date or a date and time: a column that a calendar step can be taken of. */
+export function isDated(column: Pick<ColumnProfile, 'type'>): boolean { return column.type === 'date' || column.type === 'datetime'; }

@@ -1,0 +1,123 @@
+import { monthNumber, readTime, scanDate, weekdayNumber } from './date';
+import { readNumber } from './number';
+import { isMissingWord, readYesNo } from './words';
+
+/**
+ * What one cell could be, as bits: a cell may be several things at once ("03/04/2025" is a day under two orders,
+ * "1,234" a number under two decimal signs), and only the whole column decides.
+ */
+export const FACT = {
+  empty: 1 << 0, missingWord: 1 << 1,
+  /** A number where the decimal sign is a point; where it is a comma; and whether whole under each. */
+  point: 1 << 2, comma: 1 << 3, pointWhole: 1 << 4, commaWhole: 1 << 5,
+  separated: 1 << 6, leadingZero: 1 << 7, percent: 1 << 8, currency: 1 << 9,
+  dmy: 1 << 10, mdy: 1 << 11, ymd: 1 << 12,
+  /** The orders of day and month give different days. */
+  orderMatters: 1 << 13,
+  withTime: 1 << 14, month: 1 << 15, quarter: 1 << 16, week: 1 << 17, zoned: 1 << 18,
+  time: 1 << 19, yesNo: 1 << 20, zeroOne: 1 << 21, year: 1 << 22,
+  monthWord: 1 << 23, weekdayWord: 1 << 24, long: 1 << 25, spaced: 1 << 26, withDigit: 1 << 27,
+  /** More digits than a 64-bit integer holds for certain. */
+  big: 1 << 28,
+} as const;
+
+/** At most this many different cells of a column are held in memory. */
+const HELD = 50_000;
+const LONG = 40;
+
+/** Counts, over all cells of one column, what each could be. Memory is bounded; the order of the rows makes no difference. */
+export class ColumnTally {
+  /** How many cells have each combination of facts. */
+  readonly combinations = new Map<number, number>();
+  readonly currencies = new Map<string, number>();
+  private readonly seen = new Map<string, number>();
+  private overflown = false;
+  cells = 0;
+
+  add(cell: string): void {
+    this.cells++;
+    let facts = this.seen.get(cell);
+    if (facts === undefined) {
+      facts = this.look(cell);
+      if (this.seen.size < HELD && cell.length < 200) this.seen.set(cell, facts);
+      else this.overflown = true;
+    } else if (facts & FACT.currency) this.look(cell);
+    this.combinations.set(facts, (this.combinations.get(facts) ?? 0) + 1);
+  }
+
+  /** How many cells have all of the facts `all` and none of `none`. */
+  having(all: number, none = 0): number {
+    let total = 0;
+    for (const [facts, count] of this.combinations) if ((facts & all) === all && (facts & none) === 0) total += count;
+    return total;
+  }
+
+  /** How many cells have at least one of the facts. */
+  havingAny(facts: number): number {
+    let total = 0;
+    for (const [combination, count] of this.combinations) if (combination & facts) total += count;
+    return total;
+  }
+
+  /** Different cells other than empty ones; `undefined` where there are more than are held. */
+  distinct(): number | undefined {
+    return this.overflown ? undefined : [...this.seen.values()].reduce((n, facts) => n + (facts & FACT.empty ? 0 : 1), 0);
+  }
+
+  /** The different cells and what each could be; only some of them where `distinct()` is undefined. */
+  values(): IterableIterator<string> { return this.seen.keys(); }
+
+  private look(raw: string): number {
+    const cell = raw.trim();
+    if (cell === '') return FACT.empty;
+    let facts = isMissingWord(cell) ? FACT.missingWord : 0;
+    facts |= this.numberFacts(cell);
+    facts |= dateFacts(cell);
+    const yes = readYesNo(cell);
+    if (yes !== undefined) facts |= FACT.yesNo;
+    if (monthNumber(cell)) facts |= FACT.monthWord;
+    if (weekdayNumber(cell)) facts |= FACT.weekdayWord;
+    if (cell.length > LONG) facts |= FACT.long;
+    if (cell.includes(' ')) facts |= FACT.spaced;
+    if (/\d/.test(cell)) facts |= FACT.withDigit;
+    return facts;
+  }
+
+  private numberFacts(cell: string): number {
+    const point = readNumber(cell, '.');
+    const comma = /[.,]/.test(cell) ? readNumber(cell, ',') : point;
+    const either = point ?? comma;
+    if (!either) return 0;
+    let facts = 0;
+    if (point) facts |= FACT.point | (point.whole ? FACT.pointWhole : 0);
+    if (comma) facts |= FACT.comma | (comma.whole ? FACT.commaWhole : 0);
+    if (/[.,]/.test(cell)) facts |= FACT.separated;
+    if (either.leadingZero) facts |= FACT.leadingZero;
+    if (either.percent) facts |= FACT.percent;
+    if (either.currency) {
+      facts |= FACT.currency;
+      this.currencies.set(either.currency, (this.currencies.get(either.currency) ?? 0) + 1);
+    }
+    if (/^(1[5-9]|20|21)\d\d$/.test(cell)) facts |= FACT.year;
+    if (either.value.replace(/\D/g, '').length > 18) facts |= FACT.big;
+    if (cell === '0' || cell === '1') facts |= FACT.zeroOne;
+    return facts;
+  }
+}
+
+function dateFacts(cell: string): number {
+  const scan = scanDate(cell);
+  if (!scan) return readTime(cell) ? FACT.time : 0;
+  const { DMY, MDY, YMD } = scan.under;
+  let facts = 0;
+  if (DMY !== undefined) facts |= FACT.dmy;
+  if (MDY !== undefined) facts |= FACT.mdy;
+  if (YMD !== undefined) facts |= FACT.ymd;
+  if (DMY !== MDY) facts |= FACT.orderMatters;
+  if (scan.grade === 'time') facts |= FACT.withTime;
+  if (scan.grade === 'month') facts |= FACT.month;
+  if (scan.grade === 'quarter') facts |= FACT.quarter;
+  if (scan.grade === 'week') facts |= FACT.week;
+  if (scan.zoned) facts |= FACT.zoned;
+  return facts;
+}

@@ -1,0 +1,75 @@
+import type { ChartSpec, Shape, Side } from '../spec';
+import type { CheckId } from './check-ids';
+
+export const FORMS = ['line', 'scatter', 'combo', 'column', 'bar', 'area', 'dot', 'pie', 'number'] as const;
+export type Form = (typeof FORMS)[number];
+
+/** All that the drawing needs. Words, numbers and places are decided here; the drawing only draws. */
+export interface ChartModel {
+  form: Form;
+  across: {
+    kind: 'time' | 'cycle' | 'group' | 'number' | 'bins';
+    values: (string | number)[];
+    /** The words of each place, whole. */
+    labels: string[];
+    title: string;
+    /** The places that carry a label on the axis, thinned to the room; `under` is a second line ("2024"), `turned` labels lean. */
+    ticks: AcrossTick[];
+    turned: boolean;
+    /** Places that the data never fills: lines are joined over them. */
+    rests: number[];
+  };
+  series: ModelSeries[];
+  points?: { x: number; y: number; series: string; count: number }[];
+  panels?: { value: string; label: string; series: string[] }[];
+  scales: { left?: ScaleModel; right?: ScaleModel; across?: ScaleModel };
+  /** Where the plot stands in the drawing, in pixels. */
+  size: { width: number; height: number; plot: Plot };
+  /** Whether series are named at their line's end, in a legend, or need no name. */
+  naming: 'ends' | 'legend' | 'none';
+  title: string;
+  subtitle?: string;
+  sentence: string;
+  checks: Check[];
+}
+
+export interface Plot { left: number; top: number; width: number; height: number }
+export interface AcrossTick { at: number; label: string; under?: string }
+
+export interface ModelSeries {
+  id: string;
+  layer: string;
+  split?: string | number | boolean | null;
+  name: string;
+  shape: Shape;
+  side: Side;
+  /** Series with the same stack stand on each other. */
+  stack?: string;
+  gaps: 'open' | 'bridge';
+  joins?: string;
+  /** Aligned with `across.values`; null is a gap. */
+  values: (number | null)[];
+  /** Each value in words, whole, for reading across. */
+  labels: (string | null)[];
+  color: string;
+  dash?: 'solid' | 'dashed' | 'dotted';
+  symbol: SymbolName;
+  points: boolean;
+  /** Where the name stands at the line's end: pixels from the drawing's top. */
+  endLabel?: { y: number };
+}
+
+export const SYMBOLS = ['circle', 'square', 'triangle', 'diamond', 'cross', 'star', 'wye'] as const;
+export type SymbolName = (typeof SYMBOLS)[number];
+
+export interface ScaleModel {
+  domain: [number, number];
+  ticks: number[];
+  labels: string[];
+  title: string;
+  unit?: string;
+  kind: 'linear' | 'log';
+}
+
+/** Something the chart's maker should know; `change` would answer it. */
+export interface Check { id: CheckId; level: 'note' | 'warning'; message: string; change?: Partial<ChartSpec>; changeWords?: string }

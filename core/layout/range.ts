@@ -1,0 +1,54 @@
+import type { Fit, Scale } from '../spec';
+import { coveringTicks, insideTicks, roundStep } from './ticks';
+
+export interface Range { readonly domain: readonly [number, number]; readonly ticks: readonly number[]; readonly step: number }
+
+/** The share of the lowest value at which breathing room starts (common practice, no source). */
+const BREATHING = 0.7;
+
+/**
+ * The range of a scale for the values on it and how its user wants it, with round ticks: at most `most` steps.
+ * Covers all values unless the range is fixed. Non-finite values are left out; without any the range is 0 to 1.
+ */
+export function rangeFor(values: readonly number[], scale: Scale, most: number): Range {
+  if (scale.fit === 'fixed' && scale.min !== undefined && scale.max !== undefined) {
+    const step = roundStep(scale.max - scale.min, most);
+    return { domain: [scale.min, scale.max], ticks: insideTicks(scale.min, scale.max, step), step };
+  }
+  const { low, high } = extent(values);
+  const [from, to] = wanted(low, high, scale.fit);
+  const step = roundStep(to - from, most);
+  const ticks = coveringTicks(from, to, step);
+  return { domain: [ticks[0], ticks[ticks.length - 1]], ticks, step };
+}
+
+/** The lowest and highest of the finite values; 0 and 1 where there is none. */
+export function extent(values: readonly number[]): { low: number; high: number } {
+  let low = Infinity;
+  let high = -Infinity;
+  for (const value of values) {
+    if (!Number.isFinite(value)) continue;
+    if (value < low) low = value;
+    if (value > high) high = value;
+  }
+  return low <= high ? { low, high } : { low: 0, high: 1 };
+}
+
+function wanted(low: number, high: number, fit: Fit): [number, number] {
+  if (fit === 'zero' || (low < 0 && high > 0)) return widened(Math.min(low, 0), Math.max(high, 0));
+  if (fit === 'breathing' && low > 0) return widened(breathingStart(low, high), high);
+  if (fit === 'breathing' && high < 0) return widened(low, -breathingStart(-high, -low));
+  return widened(low, high);
+}
+
+/** The higher of 70 % of the lowest value and the lowest value less twice the range. */
+export function breathingStart(low: number, high: number): number {
+  return high > low ? Math.max(BREATHING * low, low - 2 * (high - low)) : BREATHING * low;
+}
+
+function widened(from: number, to: number): [number, number] {
+  if (to > from) return [from, to];
+  if (from === 0) return [0, 1];
+  const around = Math.abs(from) * 0.1;
+  return [from - around, to + around];
+}

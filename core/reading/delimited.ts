@@ -1,0 +1,87 @@
+import Papa from 'papaparse';
+import { ReadingRefusal } from './refusal';
+
+export const DELIMITERS = [',', ';', '\t', '|'] as const;
+export type Delimiter = (typeof DELIMITERS)[number];
+
+export const DELIMITER_WORDS: Readonly<Record<Delimiter, string>> = { ',': 'commas', ';': 'semicolons', '\t': 'tabs', '|': 'bars' };
+
+/** A run of records; `numbers[i]` is the number of `records[i]` in the file, the first record being 1. Blank lines are left out and keep their number. */
+export interface RecordBatch { readonly records: string[][]; readonly numbers: number[]; readonly blank: number }
+
+/** No single cell or unfinished record may be longer than this, in characters. */
+const LONGEST_RECORD = 32 * 1024 * 1024;
+
+/**
+ * The delimiter of a text, from its beginning: the one that cuts its records into the most even number of cells,
+ * more than one. Comma where nothing speaks for any: one column.
+ */
+export function detectDelimiter(sample: string): Delimiter {
+  const guess = Papa.parse<string[]>(sample, { delimitersToGuess: [...DELIMITERS], preview: 200 }).meta.delimiter;
+  return DELIMITERS.find((delimiter) => delimiter === guess) ?? ',';
+}
+
+/**
+ * Text chunks to records by the rules of RFC 4180, 2: quotes may hold delimiters, line breaks and doubled quotes.
+ * LF, CR and CRLF all end a record. Memory is bounded by a chunk and its longest record.
+ * @throws ReadingRefusal where a quotation mark is opened and never closed.
+ */
+export async function* readDelimited(chunks: AsyncIterable<string>, delimiter: Delimiter): AsyncGenerator<RecordBatch> {
+  let rest = '';
+  let next = 1;
+  let newline: '\r\n' | '\n' | '\r' | undefined;
+
+  const take = (text: string, last: boolean): RecordBatch | undefined => {
+    newline ??= detectNewline(text, last);
+    if (newline === undefined) { rest = text; return undefined; }
+    const parser = new Papa.Parser({ delimiter, newline });
+    const parsed = parser.parse(text, 0, !last) as Papa.ParseResult<string[]>;
+    const open = parsed.errors.find((error) => error.code === 'MissingQuotes');
+    if (last && open) {
+      const record = next + (open.row ?? 0);
+      throw new ReadingRefusal(`A quotation mark opened in row ${record.toLocaleString('en-GB')} is never closed. Close it or take it away, then drop the file again.`);
+    }
+    rest = last ? '' : text.slice(parsed.meta.cursor);
+    if (rest.length > LONGEST_RECORD) {
+      throw new ReadingRefusal(`Row ${(next + parsed.data.length).toLocaleString('en-GB')} is longer than 32 million characters; a quotation mark before it may not be closed. Close it or take it away, then drop the file again.`);
+    }
+    return number(parsed.data);
+  };
+
+  const number = (data: string[][]): RecordBatch => {
+    const records: string[][] = [];
+    const numbers: number[] = [];
+    for (const record of data) {
+      const at = next++;
+      if (record.length === 1 && record[0].trim() === '') continue;
+      records.push(record);
+      numbers.push(at);
+    }
+    return { records, numbers, blank: data.length - records.length };
+  };
+
+  for await (const chunk of chunks) {
+    const batch = take(rest + chunk, false);
+    if (batch && batch.records.length + batch.blank > 0) yield batch;
+  }
+  if (rest !== '') {
+    const batch = take(rest, true);
+    if (batch) yield batch;
+  }
+}
+
+/** The first line break outside quotes decides for the file; `undefined` until one was seen. */
+function detectNewline(text: string, last: boolean): '\r\n' | '\n' | '\r' | undefined {
+  let quoted = false;
+  for (let i = 0; i < text.length; i++) {
+    const c = text.charCodeAt(i);
+    if (c === 34) quoted = !quoted;
+    else if (!quoted && c === 10) return '\n';
+    else if (!quoted && c === 13) {
+      if (i + 1 < text.length) return text.charCodeAt(i + 1) === 10 ? '\r\n' : '\r';
+      if (!last) return undefined;
+      return '\r';
+    }
+  }
+  return last ? '\n' : undefined;
+}

@@ -1,0 +1,6 @@
+export * from './binary';
+export * from './delimited';
+export * from './encoding';
+export * from './header';
+export * from './reading';
+export * from './refusal';

@@ -1,0 +1,6 @@
+export * from './carry';
+export * from './draft';
+export * from './fit';
+export * from './picks';
+export * from './rules';
+export * from './sides';

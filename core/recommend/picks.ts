@@ -1,0 +1,42 @@
+import { isNumeric, type ColumnProfile } from '../inference';
+import { column, type Columns } from '../spec';
+
+/** The picked columns by what they will do in the chart, each list in the order of picking. */
+export interface SortedPicks {
+  readonly across?: ColumnProfile;
+  readonly split?: ColumnProfile;
+  /** Amounts to summarise, and keys to count. */
+  readonly amounts: readonly ColumnProfile[];
+  /** Columns that have no place in the chart, with the reason. */
+  readonly leftOut: readonly { readonly column: ColumnProfile; readonly why: string }[];
+}
+
+/**
+ * A When runs across wherever it was picked, otherwise the first Group; the second Group (or a Year beside another
+ * When) is the split; Amounts and Keys are the layers. Notes have no place.
+ * @throws RangeError where a key is not a column.
+ */
+export function sortPicks(columns: Columns, picks: readonly string[]): SortedPicks {
+  const picked = [...new Set(picks)].map((key) => column(columns, key));
+  const whens = picked.filter((one) => one.role === 'when');
+  const across = whens.find((one) => one.meaning !== 'year') ?? whens[0] ?? picked.find((one) => one.role === 'group');
+  const groups = picked.filter((one) => one !== across && (one.role === 'group' || (one.role === 'when' && one.meaning === 'year')));
+  const split = across ? groups[0] : undefined;
+  const amounts = picked.filter((one) => one.role === 'key' || (one.role === 'amount' && isNumeric(one)));
+  const leftOut = picked.filter((one) => one !== across && one !== split && !amounts.includes(one)).map((one) => ({ column: one, why: whyNot(one) }));
+  return { across, split, amounts, leftOut };
+}
+
+function whyNot({ name, role }: ColumnProfile): string {
+  if (role === 'note') return `${name} is free text and has no place in a chart.`;
+  if (role === 'when') return `${name} is left out: one date runs across already.`;
+  if (role === 'group') return `${name} is left out: a chart is split by one group.`;
+  return `${name} is left out: it holds no numbers.`;
+}
+
+/** How fine the dates of a column are. */
+export function finestStep({ type, meaning }: ColumnProfile): 'year' | 'quarter' | 'month' | 'week' | 'day' | 'hour' {
+  if (meaning === 'year' || meaning === 'quarter' || meaning === 'month' || meaning === 'week') return meaning;
+  return type === 'datetime' ? 'hour' : 'day';
+}
+

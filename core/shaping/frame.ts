@@ -1,0 +1,62 @@
+import type { GrainValue } from '../grain';
+
+/** Series on one axis: what a chart shows, before scales and words. */
+export interface Frame {
+  readonly across: {
+    readonly kind: 'time' | 'cycle' | 'group' | 'number' | 'bins';
+    /** ISO dates, texts of groups, numbers, lower bounds of bins, or places of a cycle. */
+    readonly values: readonly (string | number)[];
+    /** The width of each bin. */
+    readonly width?: number;
+    /** Where the group of blanks stands. */
+    readonly blankAt?: number;
+  };
+  readonly series: readonly FrameSeries[];
+  readonly points?: readonly FramePoint[];
+  readonly facts: FrameFacts;
+}
+
+export interface FrameSeries {
+  readonly id: string;
+  readonly layer: string;
+  readonly split?: GrainValue;
+  /** Aligned with `across.values`; null is a gap. */
+  readonly values: readonly (number | null)[];
+  readonly gaps: 'open' | 'bridge';
+}
+
+export interface FramePoint { readonly x: number; readonly y: number; readonly series: string; readonly count: number }
+
+/** A step that the data begins or ends inside of: how many days of it there are, from its first or to its last row. */
+export interface PartialStep { readonly days: number; readonly of: number }
+export interface Partials { readonly first?: PartialStep; readonly last?: PartialStep }
+
+/** What shaping learnt on its way, for the checks. */
+export interface FrameFacts {
+  /** Rows in the chart, and rows left out because what runs across is blank there. */
+  readonly rows: number;
+  readonly blankAcross: number;
+  /** ISO dates of the first and last day (or hour) with rows, where time runs across. */
+  readonly first?: string;
+  readonly last?: string;
+  /** Places without rows, and the places in all. */
+  readonly emptyPlaces: number;
+  /** Empty places that the data never fills, such as closed Sundays: no break in its rhythm, the line is joined over them. */
+  readonly rests: readonly number[];
+  /** The gaps as decided: the spec's wish, or the default that suits the data. */
+  readonly gaps: 'open' | 'bridge' | 'zero';
+  /** Rows that carry each layer's amount, by layer. */
+  readonly counts: Readonly<Record<string, number>>;
+  /** The first and the last step, where they are not whole. */
+  readonly partials: Partials;
+  /** Near points of a scatter stand as one. */
+  readonly merged?: boolean;
+}
+
+export const BLANK = '(blank)';
+export const OTHER = 'Other';
+
+/** A series id: its layer's, and where split the value's. */
+export function seriesId(layer: string, split: GrainValue | undefined): string {
+  return split === undefined ? layer : `${layer}:${split === null ? BLANK : String(split)}`;
+}

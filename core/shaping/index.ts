@@ -1,0 +1,3 @@
+export * from './frame';
+export { shape, type Answer } from './shape';
+export { groupText } from './places';

@@ -1,0 +1,45 @@
+import { DAY, floor, offset, type Instant, type Step } from '../calendar';
+import type { ColumnProfile } from '../inference';
+import type { ChartSpec } from '../spec';
+import type { Frame, Partials } from './frame';
+
+/** A step counts as whole where no more than this share of it is missing at its edge: a shop closed on New Year's Day still had a January. */
+const TOLERANCE = 0.1;
+
+/** Whether the first and the last step are whole, judged from the first and last day with rows. Days and hours always are. */
+export function findPartials(first: Instant, last: Instant, step: Step, profile: Pick<ColumnProfile, 'meaning'>, spec: Pick<ChartSpec, 'calendar'>): Partials {
+  if (step === 'day' || step === 'hour') return {};
+  const grade = gradeStep(profile);
+  if (grade === step) return {};
+  const reach = grade ? offset(floor(last, grade), grade, 1) - DAY : last;
+  const firstStart = floor(first, step, spec.calendar);
+  const lastStart = floor(last, step, spec.calendar);
+  const lastEnd = offset(lastStart, step, 1);
+  const days = (from: Instant, to: Instant) => Math.round((to - from) / DAY);
+  const whole = (start: Instant) => days(start, offset(start, step, 1));
+  const atFirst = days(floor(first, 'day'), offset(firstStart, step, 1));
+  const atLast = days(lastStart, floor(reach, 'day') + DAY);
+  const missing = (held: number, of: number) => of - held > Math.max(1, of * TOLERANCE);
+  return {
+    ...(missing(atFirst, whole(firstStart)) ? { first: { days: atFirst, of: whole(firstStart) } } : {}),
+    ...(missing(atLast, days(lastStart, lastEnd)) ? { last: { days: atLast, of: days(lastStart, lastEnd) } } : {}),
+  };
+}
+
+/** A column of months or quarters knows no days: each date stands for its whole step. */
+function gradeStep({ meaning }: Pick<ColumnProfile, 'meaning'>): Step | undefined {
+  return meaning === 'month' || meaning === 'quarter' || meaning === 'week' || meaning === 'year' ? meaning : undefined;
+}
+
+/** Takes the first and last places off a frame where they are not whole. */
+export function leaveOutPartials(frame: Frame, { first, last }: Partials): Frame {
+  const from = first ? 1 : 0;
+  const to = frame.across.values.length - (last ? 1 : 0);
+  if (to <= from) return frame;
+  return {
+    ...frame,
+    across: { ...frame.across, values: frame.across.values.slice(from, to) },
+    series: frame.series.map((series) => ({ ...series, values: series.values.slice(from, to) })),
+    facts: { ...frame.facts, rests: frame.facts.rests.map((at) => at - from).filter((at) => at >= 0 && at < to - from) },
+  };
+}

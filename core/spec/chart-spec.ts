@@ -1,0 +1,87 @@
+import type { Cycle, Step } from '../calendar';
+import type { Summary } from '../inference';
+
+/** A chart as a value. Meanings at the edges: docs/api.md. */
+export interface ChartSpec {
+  version: 1;
+  /** Sheet id. */
+  sheet: string;
+  calendar?: { weekStart?: 'monday' | 'sunday'; yearStart?: number };
+  across: Across;
+  /** One series per value of a Group; of a When, per year. The rest become "Other". */
+  split?: { column: string; keep?: number; step?: 'year' | 'quarter' };
+  panels?: { by: 'layer' } | { column: string; keep?: number };
+  /** Drawn in order, the last on top. */
+  layers: Layer[];
+  filters: Filter[];
+  setAside?: { across: string | number; series?: string }[];
+  scales: { left: Scale; right?: Scale; across?: Scale };
+  text: ChartText;
+}
+
+/** Absent: written by layout. "": none. */
+export interface ChartText {
+  title?: string; subtitle?: string; across?: string; left?: string; right?: string; note?: string;
+  /** Names of series that their user wrote, by series id. */
+  series?: Record<string, string>;
+}
+
+export type Across =
+  | { as: 'time'; column: string; step: Step; gaps?: Gaps; partial?: 'keep' | 'leave-out' }
+  | { as: 'cycle'; column: string; cycle: Cycle }
+  | { as: 'group'; column: string; order?: Order; keep?: number; omit?: ('blank' | 'zero')[]; within?: { column: string; value: string }[] }
+  | { as: 'number'; column: string }
+  | { as: 'bins'; column: string; count?: number };
+
+export const GAPS = ['open', 'bridge', 'zero'] as const;
+export type Gaps = (typeof GAPS)[number];
+
+export type Order =
+  | { by: 'value' | 'name' | 'sheet' | 'calendar'; layer?: string; descending?: boolean }
+  | { by: 'amount'; amount: Amount; summary: Summary; descending?: boolean };
+
+export type Amount = { column: string } | { rows: true } | { formula: string; rowsFirst?: boolean };
+
+export const SHAPES = ['line', 'column', 'bar', 'area', 'dot', 'target', 'pie'] as const;
+export type Shape = (typeof SHAPES)[number];
+export type Side = 'left' | 'right';
+
+export interface Layer {
+  id: string;
+  amount: Amount;
+  summary: Summary;
+  shape: Shape;
+  side: Side;
+  stack?: 'none' | 'stacked' | 'share';
+  then?: 'running' | 'share-of-total' | 'share-of-group' | 'change' | 'change-percent' | 'moving-average';
+  thenBy?: { restart?: 'year'; against?: 'previous' | 'year-before'; over?: number };
+  name?: string;
+  per?: string;
+  from?: { sheet: string; across: string; filters?: Filter[] };
+  fills?: string;
+  style?: { color?: string; dash?: 'solid' | 'dashed' | 'dotted'; width?: number; curve?: 'straight' | 'smooth' | 'step'; points?: boolean; values?: boolean };
+}
+
+export const FITS = ['zero', 'close', 'breathing', 'fixed'] as const;
+export type Fit = (typeof FITS)[number];
+/** What the numbers on a scale are counted in. */
+export const NUMBER_UNITS = ['ones', 'thousands', 'millions', 'billions'] as const;
+export type NumberUnit = (typeof NUMBER_UNITS)[number];
+export interface ScaleNumbers { in?: NumberUnit; decimals?: number }
+export interface Scale { fit: Fit; min?: number; max?: number; kind?: 'linear' | 'log'; numbers?: ScaleNumbers }
+
+export type Filter =
+  | { column: string; keep: (string | number | boolean | null)[]; not?: boolean }
+  | { column: string; from?: string | number; to?: string | number }
+  | { column: string; window: { last: number; step: Step } | 'this-week' | 'this-month' | 'this-quarter' | 'this-year' | 'year-to-date' }
+  | { column: string; present: boolean }
+  | { column: string; top: number; by: { amount: Amount; summary: Summary }; ascending?: boolean };
+
+/** The column an amount is made of; `undefined` for a count of rows. */
+export function amountColumn(amount: Amount): string | undefined { return 'column' in amount ? amount.column : undefined; }
+
+/** Every column key that a chart draws or filters by. */
+export function columnsInPlay(spec: ChartSpec): string[] {
+  const keys = [spec.across.column, spec.split?.column, ...spec.layers.map((layer) => amountColumn(layer.amount)), ...spec.filters.map((filter) => filter.column)];
+  return [...new Set(keys.filter((key): key is string => key !== undefined))];
+}

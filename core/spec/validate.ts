@@ -1,0 +1,248 @@
+import 'reflect-metadata';
+import { plainToInstance, Type } from 'class-transformer';
+import {
+  ArrayMaxSize, ArrayMinSize, Equals, IsArray, IsBoolean, IsDefined, IsIn, IsInt, IsNumber, IsObject, IsOptional, IsString, Length, Matches, Max, MaxLength, Min,
+  Validate, ValidateIf, ValidateNested, ValidatorConstraint, validateSync,
+  type ValidationArguments, type ValidationError, type ValidatorConstraintInterface,
+} from 'class-validator';
+import { CYCLES, STEPS } from '../calendar';
+import { SUMMARIES } from '../inference';
+import { FITS, GAPS, NUMBER_UNITS, SHAPES, type ChartSpec } from './chart-spec';
+
+export interface InputError { readonly path: string; readonly message: string }
+
+/** Input that is not what it should be; each error names its place by a JSON path such as `layers.0.shape`. */
+export class InvalidInput extends Error {
+  override readonly name = 'InvalidInput';
+  constructor(readonly errors: readonly InputError[]) { super(errors.map((error) => `${error.path}: ${error.message}`).join('; ')); }
+}
+
+const COLUMN_KEY = /^c[1-9]\d*$/;
+const WINDOWS = ['this-week', 'this-month', 'this-quarter', 'this-year', 'year-to-date'];
+const Column = () => Matches(COLUMN_KEY, { message: '$property must be a column key such as "c1"' });
+const TEXT_LIMIT = 300;
+
+@ValidatorConstraint({ name: 'oneOf' })
+class ExactlyOneOf implements ValidatorConstraintInterface {
+  validate(_: unknown, args: ValidationArguments): boolean {
+    const object = args.object as Record<string, unknown>;
+    return (args.constraints as string[][]).filter((kind) => kind.some((name) => object[name] !== undefined)).length === 1;
+  }
+  defaultMessage(args: ValidationArguments): string { return `must have exactly one of: ${(args.constraints as string[][]).map((kind) => kind.join(' and ')).join(', ')}`; }
+}
+
+@ValidatorConstraint({ name: 'aboveMin' })
+class AboveMin implements ValidatorConstraintInterface {
+  validate(max: unknown, args: ValidationArguments): boolean {
+    const { min } = args.object as { min?: number };
+    return min === undefined || typeof max !== 'number' || max > min;
+  }
+  defaultMessage(): string { return 'max must be above min'; }
+}
+
+@ValidatorConstraint({ name: 'textsByName' })
+class TextsByName implements ValidatorConstraintInterface {
+  validate(value: unknown): boolean { return typeof value === 'object' && value !== null && Object.values(value).every((text) => typeof text === 'string' && text.length <= TEXT_LIMIT); }
+  defaultMessage(args: ValidationArguments): string { return `${args.property} must hold texts of at most ${TEXT_LIMIT} characters by series id`; }
+}
+
+class AmountInput {
+  @Validate(ExactlyOneOf, [['column'], ['rows'], ['formula']]) readonly kind = undefined;
+  @IsOptional() @Column() column?: string;
+  @IsOptional() @Equals(true) rows?: true;
+  @IsOptional() @IsString() @Length(1, 1000) formula?: string;
+  @IsOptional() @IsBoolean() rowsFirst?: boolean;
+}
+
+class OrderInput {
+  @IsIn(['value', 'name', 'sheet', 'calendar', 'amount']) by!: string;
+  @IsOptional() @IsString() layer?: string;
+  @IsOptional() @IsBoolean() descending?: boolean;
+  @ValidateIf((order: OrderInput) => order.by === 'amount') @IsDefined() @ValidateNested() @Type(() => AmountInput) amount?: AmountInput;
+  @ValidateIf((order: OrderInput) => order.by === 'amount') @IsIn(SUMMARIES) summary?: string;
+}
+
+class WithinInput {
+  @Column() column!: string;
+  @IsString() value!: string;
+}
+
+class AcrossInput {
+  @IsIn(['time', 'cycle', 'group', 'number', 'bins']) as!: string;
+  @Column() column!: string;
+  @ValidateIf((across: AcrossInput) => across.as === 'time') @IsIn(STEPS) step?: string;
+  @IsOptional() @IsIn(GAPS) gaps?: string;
+  @IsOptional() @IsIn(['keep', 'leave-out']) partial?: string;
+  @ValidateIf((across: AcrossInput) => across.as === 'cycle') @IsIn(CYCLES) cycle?: string;
+  @IsOptional() @ValidateNested() @Type(() => OrderInput) order?: OrderInput;
+  @IsOptional() @IsInt() @Min(1) @Max(1000) keep?: number;
+  @IsOptional() @IsArray() @IsIn(['blank', 'zero'], { each: true }) omit?: string[];
+  @IsOptional() @IsArray() @ValidateNested({ each: true }) @Type(() => WithinInput) within?: WithinInput[];
+  @IsOptional() @IsInt() @Min(2) @Max(200) count?: number;
+}
+
+class SplitInput {
+  @Column() column!: string;
+  @IsOptional() @IsInt() @Min(1) @Max(200) keep?: number;
+  @IsOptional() @IsIn(['year', 'quarter']) step?: string;
+}
+
+class PanelsInput {
+  @Validate(ExactlyOneOf, [['by'], ['column']]) readonly kind = undefined;
+  @IsOptional() @Equals('layer') by?: string;
+  @IsOptional() @Column() column?: string;
+  @IsOptional() @IsInt() @Min(1) keep?: number;
+}
+
+@ValidatorConstraint({ name: 'isWindow' })
+class IsWindow implements ValidatorConstraintInterface {
+  validate(window: unknown): boolean {
+    if (typeof window === 'string') return WINDOWS.includes(window);
+    if (typeof window !== 'object' || window === null) return false;
+    const { last, step } = window as { last?: unknown; step?: unknown };
+    return Number.isInteger(last) && (last as number) > 0 && STEPS.some((known) => known === step);
+  }
+  defaultMessage(): string { return `window must be { last, step } or one of ${WINDOWS.join(', ')}`; }
+}
+
+@ValidatorConstraint({ name: 'isKept' })
+class IsPlainValue implements ValidatorConstraintInterface {
+  validate(value: unknown): boolean { return value === null || ['string', 'boolean'].includes(typeof value) || (typeof value === 'number' && Number.isFinite(value)); }
+  defaultMessage(args: ValidationArguments): string { return `${args.property} must hold texts, numbers, true, false or null`; }
+}
+
+class TopByInput {
+  @IsDefined() @ValidateNested() @Type(() => AmountInput) amount!: AmountInput;
+  @IsIn(SUMMARIES) summary!: string;
+}
+
+class FilterInput {
+  @Column() @Validate(ExactlyOneOf, [['keep'], ['from', 'to'], ['window'], ['present'], ['top']]) column!: string;
+  @IsOptional() @IsArray() @ArrayMaxSize(10_000) @Validate(IsPlainValue, { each: true }) keep?: unknown[];
+  @IsOptional() @IsBoolean() not?: boolean;
+  @IsOptional() @Validate(IsPlainValue) from?: unknown;
+  @IsOptional() @Validate(IsPlainValue) to?: unknown;
+  @IsOptional() @Validate(IsWindow) window?: unknown;
+  @IsOptional() @IsBoolean() present?: boolean;
+  @IsOptional() @IsInt() @Min(1) top?: number;
+  @ValidateIf((filter: FilterInput) => filter.top !== undefined) @IsDefined() @ValidateNested() @Type(() => TopByInput) by?: TopByInput;
+  @IsOptional() @IsBoolean() ascending?: boolean;
+}
+
+class FromInput {
+  @IsString() sheet!: string;
+  @Column() across!: string;
+  @IsOptional() @IsArray() @ValidateNested({ each: true }) @Type(() => FilterInput) filters?: FilterInput[];
+}
+
+class ThenByInput {
+  @IsOptional() @Equals('year') restart?: string;
+  @IsOptional() @IsIn(['previous', 'year-before']) against?: string;
+  @IsOptional() @IsInt() @Min(2) @Max(1000) over?: number;
+}
+
+class StyleInput {
+  @IsOptional() @Matches(/^#[0-9a-fA-F]{6}$/, { message: 'color must be written #rrggbb' }) color?: string;
+  @IsOptional() @IsIn(['solid', 'dashed', 'dotted']) dash?: string;
+  @IsOptional() @IsNumber() @Min(0.5) @Max(12) width?: number;
+  @IsOptional() @IsIn(['straight', 'smooth', 'step']) curve?: string;
+  @IsOptional() @IsBoolean() points?: boolean;
+  @IsOptional() @IsBoolean() values?: boolean;
+}
+
+class LayerInput {
+  @IsString() @Length(1, 64) id!: string;
+  @IsDefined() @ValidateNested() @Type(() => AmountInput) amount!: AmountInput;
+  @IsIn(SUMMARIES) summary!: string;
+  @IsIn(SHAPES) shape!: string;
+  @IsIn(['left', 'right']) side!: string;
+  @IsOptional() @IsIn(['none', 'stacked', 'share']) stack?: string;
+  @IsOptional() @IsIn(['running', 'share-of-total', 'share-of-group', 'change', 'change-percent', 'moving-average']) then?: string;
+  @IsOptional() @ValidateNested() @Type(() => ThenByInput) thenBy?: ThenByInput;
+  @IsOptional() @IsString() @MaxLength(TEXT_LIMIT) name?: string;
+  @IsOptional() @Column() per?: string;
+  @IsOptional() @ValidateNested() @Type(() => FromInput) from?: FromInput;
+  @IsOptional() @IsString() fills?: string;
+  @IsOptional() @ValidateNested() @Type(() => StyleInput) style?: StyleInput;
+}
+
+class NumbersInput {
+  @IsOptional() @IsIn(NUMBER_UNITS) in?: string;
+  @IsOptional() @IsInt() @Min(0) @Max(10) decimals?: number;
+}
+
+class ScaleInput {
+  @IsIn(FITS) fit!: string;
+  @ValidateIf((scale: ScaleInput) => scale.fit === 'fixed' || scale.min !== undefined) @IsNumber() min?: number;
+  @ValidateIf((scale: ScaleInput) => scale.fit === 'fixed' || scale.max !== undefined) @IsNumber() @Validate(AboveMin) max?: number;
+  @IsOptional() @IsIn(['linear', 'log']) kind?: string;
+  @IsOptional() @ValidateNested() @Type(() => NumbersInput) numbers?: NumbersInput;
+}
+
+class ScalesInput {
+  @IsDefined() @ValidateNested() @Type(() => ScaleInput) left!: ScaleInput;
+  @IsOptional() @ValidateNested() @Type(() => ScaleInput) right?: ScaleInput;
+  @IsOptional() @ValidateNested() @Type(() => ScaleInput) across?: ScaleInput;
+}
+
+class TextInput {
+  @IsOptional() @IsString() @MaxLength(TEXT_LIMIT) title?: string;
+  @IsOptional() @IsString() @MaxLength(TEXT_LIMIT) subtitle?: string;
+  @IsOptional() @IsString() @MaxLength(TEXT_LIMIT) across?: string;
+  @IsOptional() @IsString() @MaxLength(TEXT_LIMIT) left?: string;
+  @IsOptional() @IsString() @MaxLength(TEXT_LIMIT) right?: string;
+  @IsOptional() @IsString() @MaxLength(2000) note?: string;
+  @IsOptional() @IsObject() @Validate(TextsByName) series?: Record<string, string>;
+}
+
+class CalendarInput {
+  @IsOptional() @IsIn(['monday', 'sunday']) weekStart?: string;
+  @IsOptional() @IsInt() @Min(1) @Max(12) yearStart?: number;
+}
+
+class SetAsideInput {
+  @Validate(IsPlainValue) across!: unknown;
+  @IsOptional() @IsString() series?: string;
+}
+
+class ChartSpecInput {
+  @Equals(1) version!: number;
+  @IsString() @Length(1, 64) sheet!: string;
+  @IsOptional() @ValidateNested() @Type(() => CalendarInput) calendar?: CalendarInput;
+  @IsDefined() @IsObject() @ValidateNested() @Type(() => AcrossInput) across!: AcrossInput;
+  @IsOptional() @ValidateNested() @Type(() => SplitInput) split?: SplitInput;
+  @IsOptional() @ValidateNested() @Type(() => PanelsInput) panels?: PanelsInput;
+  @IsArray() @ArrayMinSize(1) @ArrayMaxSize(40) @ValidateNested({ each: true }) @Type(() => LayerInput) layers!: LayerInput[];
+  @IsArray() @ArrayMaxSize(100) @ValidateNested({ each: true }) @Type(() => FilterInput) filters!: FilterInput[];
+  @IsOptional() @IsArray() @ValidateNested({ each: true }) @Type(() => SetAsideInput) setAside?: SetAsideInput[];
+  @IsDefined() @IsObject() @ValidateNested() @Type(() => ScalesInput) scales!: ScalesInput;
+  @IsDefined() @IsObject() @ValidateNested() @Type(() => TextInput) text!: TextInput;
+}
+
+/**
+ * Checks that a value from outside is a ChartSpec: every name known, every value of its kind.
+ * @throws InvalidInput naming each place that is wrong.
+ */
+export function parseSpec(value: unknown): ChartSpec {
+  validInput(ChartSpecInput, value, 'spec');
+  const spec = value as ChartSpec;
+  const ids = spec.layers.map((layer) => layer.id);
+  const twice = ids.findIndex((id, i) => ids.indexOf(id) !== i);
+  if (twice >= 0) throw new InvalidInput([{ path: `layers.${twice}.id`, message: `id "${ids[twice]}" stands twice` }]);
+  return spec;
+}
+
+/** Checks a plain value against a class with class-validator decorators; unknown names are errors. @throws InvalidInput */
+export function validInput<T extends object>(shape: new () => T, value: unknown, what: string): T {
+  if (typeof value !== 'object' || value === null || Array.isArray(value)) throw new InvalidInput([{ path: '', message: `${what} must be an object` }]);
+  const input = plainToInstance(shape, value);
+  const errors = validateSync(input, { whitelist: true, forbidNonWhitelisted: true, forbidUnknownValues: true });
+  if (errors.length > 0) throw new InvalidInput(errors.flatMap((error) => flatten(error, '')));
+  return input;
+}
+
+function flatten(error: ValidationError, above: string): InputError[] {
+  const path = error.property === 'kind' && !error.children?.length ? above.replace(/\.$/, '') : `${above}${error.property}`;
+  const own = Object.values(error.constraints ?? {}).map((message) => ({ path, message }));
+  return [...own, ...(error.children ?? []).flatMap((child) => flatten(child, `${path}.`))];
+}

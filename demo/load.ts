@@ -1,0 +1,82 @@
+import { existsSync, mkdirSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
+import type { ColumnProfile } from '@/core/inference';
+import type { ChartSpec } from '@/core/spec';
+import { demoFiles, type DemoFile } from './files';
+
+interface Sheet { id: string; name: string; columns: ColumnProfile[] }
+
+const [address] = process.argv.slice(2);
+const home = path.resolve(process.env.UPCHART_HOME ?? '.upchart');
+const loaded = path.join(home, 'demo-loaded');
+
+/** Writes the demo's files down and takes them in through the API, as a user would; once, so that what was deleted stays deleted. */
+async function load(): Promise<void> {
+  if (existsSync(loaded)) return;
+  console.log('Loading the demo …');
+  const folder = path.join(home, 'demo');
+  mkdirSync(folder, { recursive: true });
+  const sheets = new Map<string, Sheet>();
+  for (const file of demoFiles()) {
+    writeFileSync(path.join(folder, file.name), file.text);
+    sheets.set(file.name, await takeIn(file));
+  }
+  for (const spec of demoCharts(sheets)) await call('/api/charts', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ spec }) });
+  writeFileSync(loaded, new Date().toISOString());
+}
+
+async function call(route: string, init?: RequestInit): Promise<Response> {
+  const response = await fetch(address + route, init);
+  if (!response.ok) throw new Error(`${init?.method ?? 'GET'} ${route}: ${response.status} ${await response.text()}`);
+  return response;
+}
+
+async function takeIn(file: DemoFile): Promise<Sheet> {
+  const form = new FormData();
+  form.append('name', file.sheet);
+  form.append('file', new Blob([file.text], { type: 'text/csv' }), file.name);
+  const response = await call('/api/sheets', { method: 'POST', body: form });
+  const { id } = (await response.json()) as { id: string };
+  for (;;) {
+    const sheet = (await (await call(`/api/sheets/${id}`)).json()) as Sheet & { status: string; error?: string };
+    if (sheet.status === 'ready') return sheet;
+    if (sheet.status === 'failed') throw new Error(`${file.name}: ${sheet.error}`);
+    await new Promise((resolve) => setTimeout(resolve, 250));
+  }
+}
+
+/** A line, a scatter and a combo. */
+function demoCharts(sheets: ReadonlyMap<string, Sheet>): ChartSpec[] {
+  const find = (file: string) => {
+    const sheet = sheets.get(file);
+    if (!sheet) throw new Error(`no demo file ${file}`);
+    const key = (name: string) => {
+      const column = sheet.columns.find((one) => one.name === name);
+      if (!column) throw new Error(`${file} has no column ${name}`);
+      return column.key;
+    };
+    return { id: sheet.id, key };
+  };
+  const till = find('till-receipts.csv');
+  const trials = find('germination-trials.csv');
+  const water = find('watering-log.csv');
+  return [
+    {
+      version: 1, sheet: water.id, across: { as: 'time', column: water.key('Date'), step: 'month' }, filters: [], scales: { left: { fit: 'zero' }, right: { fit: 'zero' } }, text: { title: 'Water used and what was left in the tank' },
+      layers: [
+        { id: 'l1', amount: { column: water.key('Water used') }, summary: 'sum', shape: 'column', side: 'left' },
+        { id: 'l2', amount: { column: water.key('Tank level') }, summary: 'last', shape: 'line', side: 'right' },
+      ],
+    },
+    {
+      version: 1, sheet: trials.id, across: { as: 'number', column: trials.key('Soil warmth') }, split: { column: trials.key('Variety') }, filters: [], scales: { left: { fit: 'zero' }, across: { fit: 'close' } }, text: { title: 'Warm soil brings seedlings up sooner' },
+      layers: [{ id: 'l1', amount: { column: trials.key('Days to emerge') }, summary: 'mean', shape: 'dot', side: 'left' }],
+    },
+    {
+      version: 1, sheet: till.id, across: { as: 'time', column: till.key('Sold on'), step: 'month' }, split: { column: till.key('Spot') }, filters: [], scales: { left: { fit: 'zero' } }, text: {},
+      layers: [{ id: 'l1', amount: { column: till.key('Takings') }, summary: 'sum', shape: 'line', side: 'left' }],
+    },
+  ];
+}
+
+await load();

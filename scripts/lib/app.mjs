@@ -1,0 +1,60 @@
+import { createHash } from 'node:crypto';
+import { existsSync, readFileSync, readdirSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
+import { root, run, say, start, Stop } from './run.mjs';
+
+const next = path.join(root, 'node_modules', 'next', 'dist', 'bin', 'next');
+const PARTS = ['app', 'core', 'server', 'ui', 'workers', 'instrumentation.ts', 'next.config.ts', 'tsconfig.json', 'package-lock.json'];
+
+function files(at) {
+  const full = path.join(root, at);
+  if (!existsSync(full)) return [];
+  if (!/\.\w+$/.test(at)) return readdirSync(full, { withFileTypes: true }).flatMap((entry) => (entry.isDirectory() ? files(path.join(at, entry.name)) : [path.join(at, entry.name)]));
+  return [at];
+}
+
+/** Builds the application unless this very source was built. */
+export function build() {
+  const hash = createHash('sha256');
+  for (const file of PARTS.flatMap(files).filter((name) => !name.endsWith('.test.ts')).sort()) hash.update(file).update(readFileSync(path.join(root, file)));
+  const source = hash.digest('hex');
+  const stamp = path.join(root, '.next', 'up-chart-source');
+  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === source) return;
+  say('Building …');
+  run(process.execPath, [next, 'build'], { env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1' } });
+  writeFileSync(stamp, source);
+}
+
+/** Brings the database to the present schema. */
+export async function migrate(url) {
+  const { Client } = (await import('pg')).default;
+  const { drizzle } = await import('drizzle-orm/node-postgres');
+  const { migrate: apply } = await import('drizzle-orm/node-postgres/migrator');
+  const client = new Client({ connectionString: url });
+  try {
+    await client.connect();
+  } catch (error) {
+    throw new Stop(`The database at DATABASE_URL does not answer: ${error.message}`);
+  }
+  try {
+    await apply(drizzle(client), { migrationsFolder: path.join(root, 'server', 'db', 'migrations') });
+  } finally {
+    await client.end();
+  }
+}
+
+/** Serves the application on loopback and waits until it answers. */
+export async function serve(port, env, { dev = false, quiet = false } = {}) {
+  const server = start(process.execPath, [next, dev ? 'dev' : 'start', '-H', '127.0.0.1', '-p', String(port)], {
+    stdio: ['ignore', quiet ? 'ignore' : 'inherit', 'inherit'],
+    env: { ...process.env, ...env, NEXT_TELEMETRY_DISABLED: '1', NODE_ENV: dev ? 'development' : 'production' },
+  });
+  const address = `http://127.0.0.1:${port}`;
+  for (let tries = 0; tries < 300; tries++) {
+    if (server.child.exitCode !== null) throw new Stop('The application stopped while it was starting.');
+    try { if ((await fetch(`${address}/api/sheets`)).ok) return { ...server, address }; } catch { /* not there yet */ }
+    await new Promise((resolve) => setTimeout(resolve, 200));
+  }
+  await server.stop();
+  throw new Stop('The application did not answer within a minute.');
+}

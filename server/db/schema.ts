@@ -1,0 +1,38 @@
+import { bigint, index, integer, jsonb, pgTable, text, timestamp } from 'drizzle-orm/pg-core';
+import type { ColumnProfile, Correction } from '@/core/inference';
+import type { Reading } from '@/core/reading';
+import type { ChartSpec } from '@/core/spec';
+
+export type SheetStatus = 'reading' | 'ready' | 'failed';
+
+/** An imported sheet. Its rows live in a table of their own, `sheets.<tableName>`. */
+export const sheets = pgTable('sheets', {
+  id: text('id').primaryKey(),
+  name: text('name').notNull(),
+  fileName: text('file_name').notNull(),
+  fileBytes: bigint('file_bytes', { mode: 'number' }).notNull(),
+  encoding: text('encoding').notNull(),
+  status: text('status').$type<SheetStatus>().notNull(),
+  /** Why reading failed, in a sentence for the user. */
+  error: text('error'),
+  /** How much of the file has been read. */
+  progressPercent: integer('progress_percent').notNull().default(0),
+  rowCount: bigint('row_count', { mode: 'number' }).notNull().default(0),
+  headers: jsonb('headers').$type<string[]>().notNull().default([]),
+  columns: jsonb('columns').$type<ColumnProfile[]>().notNull().default([]),
+  corrections: jsonb('corrections').$type<Record<string, Correction>>().notNull().default({}),
+  reading: jsonb('reading').$type<Reading>(),
+  tableName: text('table_name'),
+  createdAt: timestamp('created_at', { withTimezone: true }).notNull().defaultNow(),
+});
+
+export const charts = pgTable('charts', {
+  id: text('id').primaryKey(),
+  sheet: text('sheet').notNull().references(() => sheets.id, { onDelete: 'cascade' }),
+  spec: jsonb('spec').$type<ChartSpec>().notNull(),
+  title: text('title').notNull(),
+  form: text('form').notNull(),
+  revision: integer('revision').notNull().default(1),
+  createdAt: timestamp('created_at', { withTimezone: true }).notNull().defaultNow(),
+  updatedAt: timestamp('updated_at', { withTimezone: true }).notNull().defaultNow(),
+}, (table) => [index('charts_sheet').on(table.sheet)]);

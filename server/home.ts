@@ -1,0 +1,17 @@
+import { mkdir } from 'node:fs/promises';
+import path from 'node:path';
+
+/** The largest file that is taken, in bytes: 1 GiB unless `UPCHART_MAX_BYTES` says otherwise. */
+export function largestFile(): number {
+  const wish = Number(process.env.UPCHART_MAX_BYTES);
+  return Number.isFinite(wish) && wish > 0 ? wish : 1024 ** 3;
+}
+
+/** The folder for what was received, as it was received: sheets are read again from here when a reading is corrected. */
+export async function receivedFolder(): Promise<string> {
+  const folder = path.join(path.resolve(/* turbopackIgnore: true */ process.env.UPCHART_HOME ?? '.upchart'), 'received');
+  await mkdir(folder, { recursive: true });
+  return folder;
+}
+
+export async function receivedFile(sheet: string): Promise<string> { return path.join(await receivedFolder(), sheet); }

@@ -1,0 +1,26 @@
+import { Type } from 'class-transformer';
+import { IsIn, IsObject, IsOptional, IsString, Length, MaxLength, ValidateNested } from 'class-validator';
+import { COLUMN_TYPES, ROLES, SUMMARIES, type Correction } from '@/core/inference';
+import { InvalidInput, validInput } from '@/core/spec';
+
+class FormatInput {
+  @IsOptional() @IsIn(['DMY', 'MDY', 'YMD']) dateOrder?: string;
+  @IsOptional() @IsIn(['.', ',']) decimal?: string;
+  @IsOptional() @IsIn([',', '.', ' ', "'"]) group?: string;
+}
+
+class CorrectionInput {
+  @IsOptional() @IsIn(COLUMN_TYPES) type?: string;
+  @IsOptional() @IsIn(ROLES) role?: string;
+  @IsOptional() @IsString() @MaxLength(40) unit?: string;
+  @IsOptional() @IsObject() @ValidateNested() @Type(() => FormatInput) format?: FormatInput;
+  @IsOptional() @IsIn(SUMMARIES) summary?: string;
+  @IsOptional() @IsString() @Length(1, 200) name?: string;
+}
+
+/** @throws InvalidInput */
+export function parseCorrection(value: unknown): Correction {
+  validInput(CorrectionInput, value, 'correction');
+  if (Object.keys(value as object).length === 0) throw new InvalidInput([{ path: '', message: 'say at least one of type, role, unit, format, summary, name' }]);
+  return value as Correction;
+}

@@ -1,0 +1,18 @@
+'use client';
+
+import { useState, type ReactNode } from 'react';
+import { App, ConfigProvider } from 'antd';
+import enGB from 'antd/locale/en_GB';
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { theme } from './tokens';
+
+export function Providers({ children }: { children: ReactNode }) {
+  const [client] = useState(() => new QueryClient({ defaultOptions: { queries: { retry: false, refetchOnWindowFocus: false, staleTime: 30_000 } } }));
+  return (
+    <QueryClientProvider client={client}>
+      <ConfigProvider theme={theme} locale={enGB} wave={{ disabled: true }} button={{ autoInsertSpace: false }}>
+        <App component={false}>{children}</App>
+      </ConfigProvider>
+    </QueryClientProvider>
+  );
+}

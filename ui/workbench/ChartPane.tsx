@@ -1,0 +1,64 @@
+'use client';
+
+import { useRef, useState, type RefObject } from 'react';
+import { Spin } from 'antd';
+import type { Columns } from '@/core/spec';
+import type { Sheet } from '../api';
+import { ChartDrawing } from '../chart/ChartDrawing';
+import styles from './ChartPane.module.css';
+import { ChartParts } from './ChartParts';
+import { InPlaceText } from './InPlaceText';
+import { Legend } from './Legend';
+import { PartsMenu } from './PartsMenu';
+import { useWork } from './store';
+import type { Size, usePreview } from './useChart';
+
+interface Props { holder: RefObject<HTMLDivElement | null>; size: Size; sheet: Sheet; columns: Columns; preview: ReturnType<typeof usePreview>; busy: boolean; error?: string }
+
+/** The chart with its title; every part of it is its own control. */
+export function ChartPane({ holder, size, sheet, columns, preview, busy, error }: Props) {
+  const { spec, model } = preview;
+  const edit = useWork((state) => state.edit);
+  const figure = useRef<HTMLElement>(null);
+  const [openPart, setOpenPart] = useState<string>();
+  const write = (name: 'title' | 'subtitle') => (text: string | undefined) => edit((now) => ({ ...now, text: { ...now.text, [name]: text } }));
+  const trouble = error ?? preview.error?.message;
+  return (
+    <div className={styles.pane}>
+      <figure ref={figure} className={styles.figure} data-export="chart" aria-label={model ? `${model.title}. ${model.sentence}` : 'Chart'}>
+        <figcaption className={styles.caption}>
+          {model && spec && (
+            <>
+              <div className={styles.titleRow}><h1 className={styles.heading}><InPlaceText className={styles.title} text={model.title} what="Title" written={spec.text.title !== undefined} onChange={write('title')} /></h1></div>
+              <div className={styles.subtitle}><InPlaceText text={model.subtitle ?? ''} what="Subtitle" written={spec.text.subtitle !== undefined} onChange={write('subtitle')} placeholder="Add a subtitle" /></div>
+              <Legend model={model} spec={spec} onOpen={setOpenPart} />
+            </>
+          )}
+        </figcaption>
+        <div ref={holder} className={styles.holder}>
+          {model && spec && size.width > 0 && (
+            <div className={styles.canvas} style={{ width: model.size.width, height: model.size.height }}>
+              <ChartDrawing model={model} width={model.size.width} height={model.size.height} />
+              <ChartParts model={model} spec={spec} columns={columns} open={openPart} onOpen={setOpenPart} />
+            </div>
+          )}
+          {!spec && !busy && !trouble && <Invitation sheet={sheet} />}
+        </div>
+      </figure>
+      {model && <div className={styles.tools} data-no-export><PartsMenu model={model} onOpen={setOpenPart} /></div>}
+      {(busy || preview.fetching) && <div className={styles.busy} role="status"><Spin size="small" /><span>Drawing …</span></div>}
+      {trouble && <p className={styles.error} role="alert">{trouble}</p>}
+    </div>
+  );
+}
+
+function Invitation({ sheet }: { sheet: Sheet }) {
+  const when = sheet.columns.find((column) => column.role === 'when');
+  const amount = sheet.columns.find((column) => column.role === 'amount');
+  return (
+    <div className={styles.invitation}>
+      <p>The chart appears here as soon as you pick a column.</p>
+      {when && amount && <p className="second">For example <b>{when.name}</b>, then <b>{amount.name}</b>.</p>}
+    </div>
+  );
+}

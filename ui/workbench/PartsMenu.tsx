@@ -1,0 +1,18 @@
+'use client';
+
+import { Button, Dropdown } from 'antd';
+import type { ChartModel } from '@/core/layout';
+
+/** The list of the chart's parts: the way to their cards without a pointer. */
+export function PartsMenu({ model, onOpen }: { model: ChartModel; onOpen: (part: string) => void }) {
+  const layers = [...new Map(model.series.map((series) => [series.layer, series])).values()];
+  const several = new Set(model.series.map((series) => series.split)).size > 1;
+  const items = [
+    ...(model.scales.left ? [{ key: 'left', label: 'Left scale' }] : []),
+    ...(model.scales.right ? [{ key: 'right', label: 'Right scale' }] : []),
+    { key: 'across', label: 'Across' },
+    ...layers.map((series) => ({ key: `layer:${series.layer}`, label: several ? (layers.length > 1 ? series.name.split(',')[0] : 'Series') : series.name })),
+  ];
+  // The menu hands the focus back to its button as it closes; the card opens after that.
+  return <Dropdown trigger={['click']} autoFocus menu={{ items, onClick: ({ key }) => setTimeout(() => onOpen(key), 60) }} placement="bottomRight"><Button size="small">Parts</Button></Dropdown>;
+}

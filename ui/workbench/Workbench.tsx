@@ -1,0 +1,85 @@
+'use client';
+
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { useQuery } from '@tanstack/react-query';
+import { byKey, type ChartSpec } from '@/core/spec';
+import { api, type SavedChart, type Sheet } from '../api';
+import { TopBar } from '../theme/TopBar';
+import { ChartPane } from './ChartPane';
+import { Checks } from './Checks';
+import { Sentence } from './Sentence';
+import { SheetPicker, type Jump } from './SheetPicker';
+import { createWorkStore, useHistory, WorkProvider, workKey, type Work } from './store';
+import { Suggestions } from './Suggestions';
+import { useElementSize } from './useElementSize';
+import { usePicking, usePreview, useSuggestions } from './useChart';
+import { WorkActions } from './WorkActions';
+import styles from './Workbench.module.css';
+
+/** The workbench of a sheet: a new chart, or a saved one. */
+export function Workbench({ sheetId, chart }: { sheetId: string; chart?: SavedChart }) {
+  const sheet = useQuery({ queryKey: ['sheet', sheetId], queryFn: () => api.sheet(sheetId) });
+  const [store] = useState(() => createWorkStore(workKey(chart ? { chart: chart.id } : { sheet: sheetId }), startingWork(chart)));
+  useEffect(() => {
+    // A saved chart that was changed elsewhere, and not here, shows as it is now.
+    const { saved, spec } = store.getState();
+    if (chart && (!saved || (saved.revision !== chart.revision && JSON.stringify(saved.spec) === JSON.stringify(spec)))) store.setState(startingWork(chart));
+  }, [chart, store]);
+  if (sheet.error) return <><TopBar path={[{ words: 'Desk', href: '/' }]} /><p className={styles.notice} role="alert">{sheet.error.message}</p></>;
+  if (!sheet.data) return <><TopBar path={[{ words: 'Desk', href: '/' }]} /><p className={styles.notice}>Opening the sheet …</p></>;
+  return <WorkProvider value={store}><Bench sheet={sheet.data} /></WorkProvider>;
+}
+
+function startingWork(chart?: SavedChart): Work & { saved?: SavedChart } {
+  return chart ? { picks: picksOf(chart.spec), spec: chart.spec, recommended: chart.spec, saved: chart } : { picks: [] };
+}
+
+/** The picks that a saved chart was made of. */
+function picksOf(spec: ChartSpec): string[] {
+  const amounts = spec.layers.flatMap((layer) => ('column' in layer.amount ? [layer.amount.column] : []));
+  return [...new Set([spec.across.column, ...amounts, ...(spec.split ? [spec.split.column] : [])])];
+}
+
+function Bench({ sheet }: { sheet: Sheet }) {
+  const holder = useRef<HTMLDivElement>(null);
+  const size = useElementSize(holder);
+  const picking = usePicking(sheet, size);
+  const preview = usePreview(sheet, size);
+  const suggestions = useSuggestions(sheet, size);
+  const columns = useMemo(() => byKey(sheet.columns), [sheet.columns]);
+  const [jump, setJump] = useState<Jump>();
+  useUndoKeys();
+  const current = suggestions.find(({ spec }) => JSON.stringify(spec) === JSON.stringify(preview.spec));
+  const extraChecks = suggestions[0]?.model.checks.filter((check) => check.id === 'left-out' && !preview.model?.checks.some((own) => own.message === check.message)) ?? [];
+  return (
+    <div className={styles.bench}>
+      <TopBar path={[{ words: 'Desk', href: '/' }, { words: sheet.name }]}><WorkActions sheet={sheet} model={preview.model} /></TopBar>
+      <Sentence sheet={sheet} columns={columns} picking={picking} />
+      <main className={styles.main}>
+        <SheetPicker sheet={sheet} picking={picking} jump={jump} />
+        <section className={styles.chartSide} aria-label="Chart">
+          <ChartPane holder={holder} size={size} sheet={sheet} columns={columns} preview={preview} busy={picking.busy} error={picking.error} />
+          <Suggestions suggestions={suggestions} chosen={current} />
+        </section>
+      </main>
+      <Checks checks={preview.model ? [...preview.model.checks, ...extraChecks] : []} sheet={sheet} onShow={(column) => setJump({ column, nth: Date.now() })} />
+    </div>
+  );
+}
+
+/** The usual keys: Ctrl+Z, and Ctrl+Shift+Z or Ctrl+Y (Cmd on a Mac); a field that is being written in keeps its own. */
+function useUndoKeys() {
+  const { undo, redo } = useHistory();
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (!(event.ctrlKey || event.metaKey) || event.altKey) return;
+      const target = event.target as HTMLElement;
+      if (target.isContentEditable || /^(INPUT|TEXTAREA)$/.test(target.tagName)) return;
+      const key = event.key.toLowerCase();
+      if (key === 'z' && !event.shiftKey) { event.preventDefault(); undo(); }
+      else if (key === 'y' || (key === 'z' && event.shiftKey)) { event.preventDefault(); redo(); }
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, [undo, redo]);
+}
