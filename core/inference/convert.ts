@@ -1,5 +1,5 @@
 import { readTime, scanDate, writeDate } from './date';
-import { readNumber } from './number';
+import { readNumber, shift } from './number';
 import { PictureSample } from './picture';
 import type { ColumnProfile } from './profile';
 import { isMissingWord, readYesNo } from './words';
@@ -32,7 +32,7 @@ function typedReader({ type, format }: Pick<ColumnProfile, 'type' | 'format'>): 
   const order = format.dateOrder ?? 'DMY';
   switch (type) {
     case 'integer': return (cell) => { const number = readNumber(cell, decimal); return number?.whole ? number.value : undefined; };
-    case 'decimal': return (cell) => readNumber(cell, decimal)?.value;
+    case 'decimal': return (cell) => { const number = readNumber(cell, decimal); return number && (format.percentPoints && !number.percent ? percentOf(number.value) : number.value); };
     case 'date': return (cell) => { const scan = scanDate(cell); return scan && writeDate(scan, order, false); };
     case 'datetime': return (cell) => { const scan = scanDate(cell); return scan && writeDate(scan, order, true); };
     case 'time': return readTime;
@@ -40,6 +40,9 @@ function typedReader({ type, format }: Pick<ColumnProfile, 'type' | 'format'>): 
     case 'text': return (cell) => cell;
   }
 }
+
+/** A hundredth, digit for digit: "82" is "0.82". */
+function percentOf(value: string): string { return value.startsWith('-') ? `-${shift(value.slice(1), -2)}` : shift(value, -2); }
 
 /** Converts the cells of one column and gathers what its profile tells: counts, range, mean, and what could not be read. */
 export class CellConverter {

@@ -73,16 +73,19 @@ function decideNumber(tally: ColumnTally, name: string, filled: number): TypeDec
   const leadingZeros = tally.having(FACT.leadingZero);
   if (leadingZeros > 0) return { type: 'text', format: {}, read: filled, filled, percent: false, reasons: [`${n(leadingZeros)} cells begin with a nought: they are codes, and keep their digits.`] };
 
-  const tie = point === comma && tally.having(FACT.separated) > 0;
+  const equal = point === comma && tally.having(FACT.separated) > 0;
+  const grouping = equal ? groupingSign(tally, most) : undefined;
+  const tie = equal && grouping === undefined;
   // All that is separated reads both ways: either all are "1,234" (then the point is the decimal sign and nothing is
   // decimal) or all are "1.234". Both keep the sign most used in data files, the point, and the doubt is said.
-  const decimal = tie || point >= comma ? '.' : ',';
+  const decimal = grouping ? (grouping === ',' ? '.' : ',') : tie || point >= comma ? '.' : ',';
   const whole = tally.having(decimal === '.' ? FACT.pointWhole : FACT.commaWhole);
   const percent = tally.having(FACT.percent) >= most * 0.5;
   const currency = mostUsed(tally.currencies);
   const format: ColumnFormat = { decimal, ...(tie ? { ambiguous: true } : {}), ...(tally.having(FACT.big) > 0 ? { big: true } : {}) };
   const reasons = [`${n(most)} of ${n(filled)} cells are numbers.`];
   if (tie) reasons.push('Every separated number could be read with a point or with a comma as the decimal sign; the point is taken.');
+  else if (grouping) reasons.push(`The ${grouping === ',' ? 'comma' : 'point'} parts the thousands: it stands in every number from 1,000 on and in no smaller one.`);
   else if (decimal === ',') reasons.push(`The comma is the decimal sign: ${n(comma - point)} cells are numbers only that way.`);
   if (currency) reasons.push(`The cells carry the sign of ${currency}.`);
   const years = tally.having(FACT.year);
@@ -90,6 +93,17 @@ function decideNumber(tally: ColumnTally, name: string, filled: number): TypeDec
     return { type: 'integer', meaning: 'year', format: {}, read: most, filled, percent: false, reasons: ['Every cell is a year.'] };
   }
   return { type: whole === most && !percent ? 'integer' : 'decimal', meaning: percent ? 'percent' : currency ? 'currency' : undefined, format, read: most, filled, currency, percent, reasons };
+}
+
+/**
+ * The thousands separator of a column whose separated cells all read both ways ("1,234"): with separators it would be
+ * the decimal sign only if every cell carried it, so smaller numbers without one, and none from 1000 on, decide.
+ */
+function groupingSign(tally: ColumnTally, most: number): ',' | '.' | undefined {
+  const bare = most - tally.having(FACT.separated);
+  if (bare === 0 || tally.having(FACT.bareThousand) > 0) return undefined;
+  if (tally.having(FACT.pointWhole) === most) return ',';
+  return tally.having(FACT.commaWhole) === most ? '.' : undefined;
 }
 
 function decideTime(tally: ColumnTally, filled: number): TypeDecision | undefined {

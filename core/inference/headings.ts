@@ -13,7 +13,7 @@ const RATE = / (price|rate|percent|percentage|pct|share|ratio|temperature|temp|w
 const LEVEL = / (level|levels|balance|in hand|on hand|stock|inventory|in store|outstanding|open|headcount|population|remaining) /;
 const YEAR = / (year|yr|season|vintage|jahr|année|año|anno|ano|jaar) /;
 const QUESTION = /(\?\s*$)|( (is|has|was|did|paid|done|active|enabled|open|closed|member|returned|cancelled|delivered|valid|in stock|flag|present|absent) )/;
-const COUNTING = / (count|counts|quantity|qty|total|number of|sum|amount|takings|sales|revenue|cost|costs|units|hours|visits|orders) /;
+const COUNTING = / (count|counts|quantity|qty|total|number of|sum|amount|takings|sales|revenue|cost|costs|units|hours|visits|orders|rain|rainfall|snow|snowfall|precipitation|distance) /;
 
 export const headingSaysKey = (name: string) => has(headingWords(name), KEY) && !/ (number of|no of) /.test(headingWords(name));
 export const headingSaysCode = (name: string) => has(headingWords(name), CODE_OR_SIZE);

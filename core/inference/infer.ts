@@ -23,7 +23,7 @@ const ROLE_OF_TYPE: Partial<Record<ColumnType, Role>> = { date: 'when', datetime
 export function inferColumn(key: string, header: string, tally: ColumnTally, correction: Correction = {}): ColumnProfile {
   const split = splitHeader(header);
   const guess = decideType(tally, split.name);
-  const decision = correct(guess, correction, tally);
+  const decision = percentByHeader(correct(guess, correction, tally), tally, correction.unit ?? split.unit);
   const retyped = correction.type !== undefined && correction.type !== guess.type;
   const guessedRole = decideRole(decision, tally, split.name);
   const roleOfType = retyped && correction.type ? ROLE_OF_TYPE[correction.type] : undefined;
@@ -45,6 +45,17 @@ export function inferColumn(key: string, header: string, tally: ColumnTally, cor
     stats: { count: 0, missing: 0, distinct: tally.distinct() ?? 0, ...(tally.distinct() === undefined ? { distinctAbout: true } : {}) },
     unread: { count: 0, samples: [] },
     reasons: [...decision.reasons, correction.role ? 'You said what it is good for.' : guessedRole.reason, ...(summary.reason && !correction.summary ? [summary.reason] : [])],
+  };
+}
+
+/** Numbers without a sign under a header that says percent are percent too: 82 means 82 %, unless all lie within 1. */
+function percentByHeader(decision: TypeDecision, tally: ColumnTally, unit: string | undefined): TypeDecision {
+  if (unit !== '%' || decision.percent || (decision.type !== 'integer' && decision.type !== 'decimal') || decision.meaning === 'year') return decision;
+  const points = tally.having(FACT.aboveOne) > 0;
+  return {
+    ...decision, type: 'decimal', meaning: 'percent', percent: true,
+    format: { ...decision.format, ...(points ? { percentPoints: true } : {}) },
+    reasons: [...decision.reasons, points ? 'The header says percent: 82 is read as 82 %.' : 'The header says percent and all lie within 1: 0.82 is read as 82 %.'],
   };
 }
 

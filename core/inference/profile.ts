@@ -20,6 +20,8 @@ export interface ColumnFormat {
   ambiguous?: boolean;
   /** The most digits after the decimal sign in any cell. */
   decimals?: number;
+  /** The header says percent and the cells carry no sign: 82 is stored as 0.82. */
+  percentPoints?: boolean;
   /** Some whole number has more than 18 digits. */
   big?: boolean;
 }

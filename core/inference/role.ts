@@ -31,7 +31,7 @@ function decideTextRole(tally: ColumnTally, name: string, filled: number, distin
   const spaced = tally.having(FACT.spaced) / filled;
   const digits = tally.having(FACT.withDigit) / filled;
   if (headingSaysKey(name) && share > 0.2 && spaced < 0.5) return { role: 'key', reason: 'The header says that each value names one thing.' };
-  if (long > 0.3 && share > 0.5) return { role: 'note', reason: 'Long text, hardly ever the same twice.' };
+  if (long > 0.5 || (long > 0.3 && share > 0.5)) return { role: 'note', reason: 'Long text, to be read rather than grouped by.' };
   if (share > 0.95 && filled >= 10 && digits > 0.9 && spaced < 0.2) return { role: 'key', reason: 'Short codes, no two alike.' };
   if (share > 0.5 && distinct > 100) return { role: 'note', reason: `${Number.isFinite(distinct) ? n(distinct) : 'Very many'} different texts: too many to group by.` };
   return { role: 'group', reason: `${n(distinct)} different ${distinct === 1 ? 'value' : 'values'} to group by.` };
@@ -42,6 +42,6 @@ export function defaultSummary(role: Role, decision: Pick<TypeDecision, 'percent
   if (role === 'key') return { summary: 'distinct', reason: 'Counted, not added up.' };
   if (role !== 'amount') return { summary: 'count' };
   if (headingSaysLevel(name)) return { summary: 'last', reason: 'A level: the last of a period is taken.' };
-  if (decision.percent || decision.meaning === 'ratio' || isRateUnit(unit) || (headingSaysRate(name) && !headingCounts(name))) return { summary: 'mean', reason: 'A rate or measure: averaged, since its sum means nothing.' };
+  if (decision.percent || decision.meaning === 'ratio' || ((isRateUnit(unit) || headingSaysRate(name)) && !headingCounts(name))) return { summary: 'mean', reason: 'A rate or measure: averaged, since its sum means nothing.' };
   return { summary: 'sum', reason: 'A quantity: totalled.' };
 }

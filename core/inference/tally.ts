@@ -19,6 +19,8 @@ export const FACT = {
   monthWord: 1 << 23, weekdayWord: 1 << 24, long: 1 << 25, spaced: 1 << 26, withDigit: 1 << 27,
   /** More digits than a 64-bit integer holds for certain. */
   big: 1 << 28,
+  /** Further than 1 from zero; and a whole number from 1000 on that carries no separator. */
+  aboveOne: 1 << 29, bareThousand: 1 << 30,
 } as const;
 
 /** At most this many different cells of a column are held in memory. */
@@ -100,6 +102,8 @@ export class ColumnTally {
     }
     if (/^(1[5-9]|20|21)\d\d$/.test(cell)) facts |= FACT.year;
     if (either.value.replace(/\D/g, '').length > 18) facts |= FACT.big;
+    if (Math.abs(Number(either.value)) > 1) facts |= FACT.aboveOne;
+    if (/^-?\d{4,}$/.test(cell)) facts |= FACT.bareThousand;
     if (cell === '0' || cell === '1') facts |= FACT.zeroOne;
     return facts;
   }

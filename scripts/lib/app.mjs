@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { existsSync, readFileSync, readdirSync, writeFileSync } from 'node:fs';
+import { existsSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { root, run, say, start, Stop } from './run.mjs';
 
@@ -9,7 +9,7 @@ const PARTS = ['app', 'core', 'server', 'ui', 'workers', 'instrumentation.ts', '
 function files(at) {
   const full = path.join(root, at);
   if (!existsSync(full)) return [];
-  if (!/\.\w+$/.test(at)) return readdirSync(full, { withFileTypes: true }).flatMap((entry) => (entry.isDirectory() ? files(path.join(at, entry.name)) : [path.join(at, entry.name)]));
+  if (statSync(full).isDirectory()) return readdirSync(full, { withFileTypes: true }).flatMap((entry) => (entry.isDirectory() ? files(path.join(at, entry.name)) : [path.join(at, entry.name)]));
   return [at];
 }
 

@@ -30,7 +30,7 @@ export function ChartParts({ model, spec, columns, open, onOpen }: Props) {
       {card('across', 'Across', { left: plot.left, top: below + 2, width: plot.width, height: Math.max(height - below - (model.across.title ? 20 : 0) - 2, 14) }, 'top', <AcrossCard model={model} spec={spec} columns={columns} />)}
       {spec.layers.map((layer) => card(`layer:${layer.id}`, `Layer ${layer.id}`, { left: plot.left + plot.width / 2, top: plot.top + 4, width: 1, height: 1, opacity: 0, pointerEvents: 'none' }, 'left', <LayerCard layer={layer} model={model} spec={spec} columns={columns} />))}
       <AxisTitle side="left" scale={model.scales.left} model={model} spec={spec} style={{ left: 0 }} />
-      <AxisTitle side="right" scale={model.scales.right} model={model} spec={spec} style={{ right: 0, textAlign: 'right' }} />
+      <AxisTitle side="right" scale={model.scales.right} model={model} spec={spec} style={{ right: 0 }} />
       <AcrossTitle model={model} spec={spec} />
       {model.naming === 'ends' && model.series.map((series) => series.endLabel && (
         <span key={series.id} className={styles.end} style={{ left: plot.left + plot.width + 8, top: series.endLabel.y - 8, color: series.color, width: width - plot.left - plot.width - 8 }}><SeriesName series={series} spec={spec} /></span>
@@ -46,7 +46,7 @@ function AxisTitle({ side, scale, model, spec, style }: { side: Side; scale: Sca
   const own = model.series.filter((series) => series.side === side);
   const both = model.scales.left && model.scales.right;
   return (
-    <span className={styles.axisTitle} style={{ ...style, ...(both && own.length === 1 ? { color: own[0].color, fontWeight: 600 } : {}) }}>
+    <span className={styles.axisTitle} data-side={side} style={{ ...style, ...(both && own.length === 1 ? { color: own[0].color, fontWeight: 600 } : {}) }}>
       <InPlaceText text={scale.title} what={`${side === 'left' ? 'Left' : 'Right'} axis title`} written={spec.text[side] !== undefined} onChange={(text) => edit((now) => ({ ...now, text: { ...now.text, [side]: text } }))} />
     </span>
   );

@@ -4,8 +4,9 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { keepPreviousData, useQueries } from '@tanstack/react-query';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { isNumeric, type ColumnProfile } from '@/core/inference';
+import { unitSign } from '@/core/layout';
 import { api, type Rows, type Sheet } from '../api';
-import { cellWords } from './cells';
+import { cellWords, headWords } from './cells';
 import { ColumnHead } from './ColumnHead';
 import type { usePicking } from './useChart';
 import styles from './SheetPicker.module.css';
@@ -13,6 +14,8 @@ import { usePickColors } from './usePickColors';
 
 const ROW = 28;
 const PAGE = 100;
+/** Up to this many columns all heads are there at once, so that Tab, search and assistive technology find each. */
+const ALL_DRAWN = 30;
 
 /** "Show me the unread cells of this column"; `nth` tells one wish from the next. */
 export interface Jump { column: string; nth: number }
@@ -22,7 +25,8 @@ type Picking = ReturnType<typeof usePicking>;
 function widthOf(column: ColumnProfile): number {
   const name = column.name.length * 7.2 + 44;
   const cells = column.type === 'datetime' ? 142 : column.type === 'date' ? 112 : isNumeric(column) ? 96 : 118;
-  return Math.round(Math.min(Math.max(name, cells, 100), 210));
+  const second = headWords(column, column.unit ? unitSign(column.unit) : undefined).length * 6.1 + 24;
+  return Math.round(Math.min(Math.max(name, cells, second, 100), 210));
 }
 
 /** The sheet itself: its heads are the picks. Rows and columns are drawn only where they are seen. */
@@ -30,7 +34,7 @@ export function SheetPicker({ sheet, picking, jump }: { sheet: Sheet; picking: P
   const scroller = useRef<HTMLDivElement>(null);
   const { columns } = sheet;
   const widths = useMemo(() => columns.map(widthOf), [columns]);
-  const across = useVirtualizer({ horizontal: true, count: columns.length, getScrollElement: () => scroller.current, estimateSize: (i) => widths[i], overscan: 2 });
+  const across = useVirtualizer({ horizontal: true, count: columns.length, getScrollElement: () => scroller.current, estimateSize: (i) => widths[i], overscan: columns.length <= ALL_DRAWN ? ALL_DRAWN : 3 });
   const down = useVirtualizer({ count: sheet.rowCount, getScrollElement: () => scroller.current, estimateSize: () => ROW, overscan: 12, scrollPaddingStart: 84 });
   const shownRows = down.getVirtualItems();
   const shownColumns = across.getVirtualItems();
