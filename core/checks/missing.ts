@@ -6,7 +6,7 @@ export const missing: CheckFinder = ({ spec, columns, frame }) => {
   const amounts = [...new Set(spec.layers.map((layer) => amountColumn(layer.amount)).filter((key): key is string => key !== undefined))];
   const cells = amounts.flatMap((key) => {
     const { name, stats, summary } = column(columns, key);
-    return stats.missing > 0 && summary !== 'count' ? [{ id: 'missing' as const, level: 'note' as const, message: `${counted(stats.missing, 'cell')} of ${name} ${stats.missing === 1 ? 'is' : 'are'} empty.` }] : [];
+    return stats.missing > 0 && summary !== 'count' && spec.across.as !== 'number' ? [{ id: 'missing' as const, level: 'note' as const, message: `${counted(stats.missing, 'cell')} of ${name} ${stats.missing === 1 ? 'is' : 'are'} empty.` }] : [];
   });
   const { blankAcross } = frame.facts;
   const kind = spec.across.as;

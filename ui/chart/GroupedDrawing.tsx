@@ -25,13 +25,19 @@ export function GroupedDrawing({ model, small = false, width, height }: DrawingP
       <XAxis dataKey="i" type="category" scale={banded ? 'band' : 'point'} padding={small || banded ? undefined : { left: 0, right: 0 }} hide={small} height={small ? 0 : room.bottom} interval={0} ticks={model.across.ticks.map((tick) => tick.at)} tick={<AcrossLabel model={model} />} tickLine={banded ? false : { stroke: '#8d8674' }} axisLine={{ stroke: '#8d8674' }} allowDuplicatedCategory={false} />
       {(['left', 'right'] as const).map((side) => {
         const scale = model.scales[side];
-        return scale && <YAxis key={side} yAxisId={side} orientation={side} type="number" domain={scale.domain} ticks={scale.ticks} interval={0} hide={small} width={small ? 0 : side === 'left' ? room.left : room.right} tick={TICK_STYLE} tickFormatter={(value: number) => scale.labels[scale.ticks.indexOf(value)] ?? ''} tickLine={false} axisLine={false} allowDataOverflow />;
+        return scale && <YAxis key={side} yAxisId={side} orientation={side} type="number" domain={scale.domain} ticks={scale.ticks} interval={0} hide={small} width={small ? 0 : side === 'left' ? room.left : room.right} tick={TICK_STYLE} tickFormatter={(value: number) => scale.labels[scale.ticks.indexOf(value)] ?? ''} tickLine={false} axisLine={false} allowDataOverflow={cutsOff(model, side)} />;
       })}
       {!small && <Tooltip content={<ReadAcross model={model} />} cursor={banded ? { fill: 'rgba(36, 48, 44, 0.06)' } : { stroke: '#24302c', strokeDasharray: '2 4' }} isAnimationActive={false} shared />}
       {firstScale && crossesZero(firstScale) && <ReferenceLine yAxisId={left ? 'left' : 'right'} y={0} stroke="#8d8674" />}
       {stretches.map((stretch) => mark(stretch, small, model))}
     </ComposedChart>
   );
+}
+
+/** Only a range that cuts values off clips them: a line along the edge keeps its whole width. */
+export function cutsOff(model: ChartModel, side: 'left' | 'right'): boolean {
+  const scale = model.scales[side];
+  return scale !== undefined && model.series.some((series) => series.side === side && !series.stack && series.values.some((value) => value !== null && (value < scale.domain[0] || value > scale.domain[1])));
 }
 
 function crossesZero({ domain: [low, high] }: ScaleModel): boolean { return low < 0 && high > 0; }

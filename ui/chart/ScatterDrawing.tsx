@@ -21,10 +21,10 @@ export function ScatterDrawing({ model, small = false, width, height }: DrawingP
   return (
     <ScatterChart width={width} height={height} margin={{ top: room.top, left: left && !small ? 0 : room.left, right: right && !small ? 0 : room.right, bottom: small ? room.bottom : 0 }} accessibilityLayer={!small} tabIndex={small ? -1 : 0}>
       {!small && <CartesianGrid stroke="#ebe4d6" yAxisId={left ? 'left' : 'right'} />}
-      <XAxis dataKey="x" type="number" domain={across.domain} ticks={across.ticks} interval={0} hide={small} height={small ? 0 : room.bottom} tick={TICK_STYLE} tickFormatter={(value: number) => across.labels[across.ticks.indexOf(value)] ?? ''} tickLine={false} axisLine={{ stroke: '#8d8674' }} allowDataOverflow />
+      <XAxis dataKey="x" type="number" domain={across.domain} ticks={across.ticks} interval={0} hide={small} height={small ? 0 : room.bottom} tick={TICK_STYLE} tickFormatter={(value: number) => across.labels[across.ticks.indexOf(value)] ?? ''} tickLine={false} axisLine={{ stroke: '#8d8674' }} />
       {(['left', 'right'] as const).map((side) => {
         const scale = model.scales[side];
-        return scale && <YAxis key={side} yAxisId={side} orientation={side} dataKey="y" type="number" domain={scale.domain} ticks={scale.ticks} interval={0} hide={small} width={small ? 0 : side === 'left' ? room.left : room.right} tick={TICK_STYLE} tickFormatter={(value: number) => scale.labels[scale.ticks.indexOf(value)] ?? ''} tickLine={false} axisLine={false} allowDataOverflow />;
+        return scale && <YAxis key={side} yAxisId={side} orientation={side} dataKey="y" type="number" domain={scale.domain} ticks={scale.ticks} interval={0} hide={small} width={small ? 0 : side === 'left' ? room.left : room.right} tick={TICK_STYLE} tickFormatter={(value: number) => scale.labels[scale.ticks.indexOf(value)] ?? ''} tickLine={false} axisLine={false} allowDataOverflow={outside(model, side)} />;
       })}
       {!small && <Tooltip content={<PointWords acrossTitle={model.across.title} acrossUnit={across.unit} series={model.series} left={left} right={right} />} isAnimationActive={false} cursor={{ stroke: '#24302c', strokeDasharray: '2 4' }} />}
       {bySeries.map(({ series, points }) => (
@@ -32,6 +32,11 @@ export function ScatterDrawing({ model, small = false, width, height }: DrawingP
       ))}
     </ScatterChart>
   );
+}
+
+function outside(model: DrawingProps['model'], side: 'left' | 'right'): boolean {
+  const scale = model.scales[side];
+  return scale !== undefined && (model.points ?? []).some((point) => point.y < scale.domain[0] || point.y > scale.domain[1]);
 }
 
 function pointMark(series: ModelSeries, r: number) {

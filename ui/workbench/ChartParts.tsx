@@ -18,17 +18,18 @@ interface Props { model: ChartModel; spec: ChartSpec; columns: Columns; open: st
 export function ChartParts({ model, spec, columns, open, onOpen }: Props) {
   const { plot, width, height } = model.size;
   const below = plot.top + plot.height;
-  const card = (part: string, label: string, style: CSSProperties, placement: 'right' | 'left' | 'top', content: ReactNode) => (
+  // Cards open towards the sheet, so that the chart they change stays in view.
+  const card = (part: string, label: string, style: CSSProperties, placement: 'left' | 'leftBottom', content: ReactNode) => (
     <Popover key={part} open={open === part} onOpenChange={(next) => onOpen(next ? part : undefined)} trigger="click" placement={placement} content={content} destroyOnHidden>
       <button type="button" className={styles.part} style={style} aria-label={label} aria-haspopup="dialog" aria-expanded={open === part} data-no-export />
     </Popover>
   );
   return (
     <>
-      {model.scales.left && card('left', 'Left scale', { left: 0, top: plot.top - 8, width: plot.left - 4, height: plot.height + 16 }, 'right', <ScaleCard side="left" model={model} spec={spec} columns={columns} />)}
+      {model.scales.left && card('left', 'Left scale', { left: 0, top: plot.top - 8, width: plot.left - 4, height: plot.height + 16 }, 'left', <ScaleCard side="left" model={model} spec={spec} columns={columns} />)}
       {model.scales.right && card('right', 'Right scale', { left: plot.left + plot.width + 4, top: plot.top - 8, width: width - plot.left - plot.width - 4, height: plot.height + 16 }, 'left', <ScaleCard side="right" model={model} spec={spec} columns={columns} />)}
-      {card('across', 'Across', { left: plot.left, top: below + 2, width: plot.width, height: Math.max(height - below - (model.across.title ? 20 : 0) - 2, 14) }, 'top', <AcrossCard model={model} spec={spec} columns={columns} />)}
-      {spec.layers.map((layer) => card(`layer:${layer.id}`, `Layer ${layer.id}`, { left: plot.left + plot.width / 2, top: plot.top + 4, width: 1, height: 1, opacity: 0, pointerEvents: 'none' }, 'left', <LayerCard layer={layer} model={model} spec={spec} columns={columns} />))}
+      {card('across', 'Across', { left: plot.left, top: below + 2, width: plot.width, height: Math.max(height - below - (model.across.title ? 20 : 0) - 2, 14) }, 'leftBottom', <AcrossCard model={model} spec={spec} columns={columns} />)}
+      {spec.layers.map((layer) => card(`layer:${layer.id}`, `Layer ${layer.id}`, { left: 0, top: plot.top + plot.height / 2, width: 1, height: 1, opacity: 0, pointerEvents: 'none' }, 'left', <LayerCard layer={layer} model={model} spec={spec} columns={columns} />))}
       <AxisTitle side="left" scale={model.scales.left} model={model} spec={spec} style={{ left: 0 }} />
       <AxisTitle side="right" scale={model.scales.right} model={model} spec={spec} style={{ right: 0 }} />
       <AcrossTitle model={model} spec={spec} />

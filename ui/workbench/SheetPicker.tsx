@@ -52,6 +52,15 @@ export function SheetPicker({ sheet, picking, jump }: { sheet: Sheet; picking: P
   const jumped = useRef<number>(undefined);
   useEffect(() => { if (jump && jumped.current !== jump.nth) { jumped.current = jump.nth; showUnread(jump.column); } }, [jump, showUnread]);
 
+  const opened = useRef(false);
+  useEffect(() => {
+    if (opened.current) return;
+    opened.current = true;
+    const picked = picking.picks.map((key) => columns.findIndex((column) => column.key === key)).filter((index) => index >= 0);
+    // A saved chart opens with the columns it is made of in sight.
+    if (picked.length > 0) across.scrollToIndex(Math.min(...picked), { align: 'start' });
+  }, [across, columns, picking.picks]);
+
   const moveFocus = (to: number) => {
     if (to < 0 || to >= columns.length) return;
     setFocus(to);

@@ -49,7 +49,7 @@ function Bench({ sheet }: { sheet: Sheet }) {
   const columns = useMemo(() => byKey(sheet.columns), [sheet.columns]);
   const [jump, setJump] = useState<Jump>();
   useUndoKeys();
-  const current = suggestions.find(({ spec }) => JSON.stringify(spec) === JSON.stringify(preview.spec));
+  const current = preview.spec && suggestions.find(({ spec }) => likeness(spec) === likeness(preview.spec));
   const extraChecks = suggestions[0]?.model.checks.filter((check) => check.id === 'left-out' && !preview.model?.checks.some((own) => own.message === check.message)) ?? [];
   return (
     <div className={styles.bench}>
@@ -66,6 +66,9 @@ function Bench({ sheet }: { sheet: Sheet }) {
     </div>
   );
 }
+
+/** What makes two charts the same form of the same things, whatever they are called and however they are scaled. */
+function likeness(spec: ChartSpec | undefined): string { return JSON.stringify(spec && [spec.across.column, spec.across.as, spec.split, spec.layers.map(({ amount, shape, side, stack }) => [amount, shape, side, stack]), spec.across.as === 'time' ? spec.across.step : 'cycle' in spec.across ? spec.across.cycle : '']); }
 
 /** The usual keys: Ctrl+Z, and Ctrl+Shift+Z or Ctrl+Y (Cmd on a Mac); a field that is being written in keeps its own. */
 function useUndoKeys() {
