@@ -8,19 +8,51 @@ const stageRules = walk.map((stage, at) => ({
   name: `core-${stage}-knows-no-later-stage`,
   severity: 'error',
   from: { path: `^core/${stage}/` },
-  to: { path: `^core/(${walk.slice(at + 1).concat('no-such-stage').join('|')})/` },
+  to: {
+    path: `^core/(${walk
+      .slice(at + 1)
+      .concat('no-such-stage')
+      .join('|')})/`,
+  },
 }));
 
 /** @type {import('dependency-cruiser').IConfiguration} */
 module.exports = {
   forbidden: [
     ...stageRules,
-    { name: 'calendar-stands-alone', severity: 'error', from: { path: '^core/calendar/' }, to: { path: '^core/(?!calendar/)' } },
-    { name: 'core-has-no-interface-and-no-outside', severity: 'error', from: { path: '^core/', pathNot: '\\.test\\.ts$' }, to: { path: '^(app|ui|server|workers|demo|node_modules/(react|react-dom|next|antd|recharts|pg|drizzle-orm)(/|$))' } },
-    { name: 'core-has-no-node', severity: 'error', from: { path: '^core/', pathNot: '\\.test\\.ts$' }, to: { dependencyTypes: ['core'] } },
-    { name: 'server-knows-no-interface', severity: 'error', from: { path: '^server/' }, to: { path: '^(app|ui|workers)/' } },
+    {
+      name: 'calendar-stands-alone',
+      severity: 'error',
+      from: { path: '^core/calendar/' },
+      to: { path: '^core/(?!calendar/)' },
+    },
+    {
+      name: 'core-has-no-interface-and-no-outside',
+      severity: 'error',
+      from: { path: '^core/', pathNot: '\\.test\\.ts$' },
+      to: {
+        path: '^(app|ui|server|workers|demo|node_modules/(react|react-dom|next|antd|recharts|pg|drizzle-orm)(/|$))',
+      },
+    },
+    {
+      name: 'core-has-no-node',
+      severity: 'error',
+      from: { path: '^core/', pathNot: '\\.test\\.ts$' },
+      to: { dependencyTypes: ['core'] },
+    },
+    {
+      name: 'server-knows-no-interface',
+      severity: 'error',
+      from: { path: '^server/' },
+      to: { path: '^(app|ui|workers)/' },
+    },
     { name: 'ui-knows-no-server', severity: 'error', from: { path: '^ui/' }, to: { path: '^(app|server|demo)/' } },
-    { name: 'workers-know-only-core', severity: 'error', from: { path: '^workers/' }, to: { path: '^(app|ui|server|demo)/' } },
+    {
+      name: 'workers-know-only-core',
+      severity: 'error',
+      from: { path: '^workers/' },
+      to: { path: '^(app|ui|server|demo)/' },
+    },
     { name: 'no-cycles', severity: 'error', from: {}, to: { circular: true } },
     { name: 'no-unresolved', severity: 'error', from: {}, to: { couldNotResolve: true } },
   ],
@@ -28,6 +60,10 @@ module.exports = {
     doNotFollow: { path: 'node_modules' },
     tsConfig: { fileName: 'tsconfig.json' },
     tsPreCompilationDeps: true,
-    enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['import', 'require', 'node', 'default', 'types'], extensions: ['.ts', '.tsx', '.js', '.mjs', '.cjs', '.json', '.css'] },
+    enhancedResolveOptions: {
+      exportsFields: ['exports'],
+      conditionNames: ['import', 'require', 'node', 'default', 'types'],
+      extensions: ['.ts', '.tsx', '.js', '.mjs', '.cjs', '.json', '.css'],
+    },
   },
 };

@@ -16,6 +16,27 @@ export default ts.config(
       eqeqeq: ['error', 'always', { null: 'ignore' }],
     },
   },
-  { files: ['ui/**/*.tsx', 'ui/**/*.ts', 'app/**/*.tsx'], plugins: { 'react-hooks': hooks }, rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error' } },
-  { files: ['scripts/**/*.mjs', '*.cjs', '*.mjs'], languageOptions: { globals: { process: 'readonly', console: 'readonly', fetch: 'readonly', setTimeout: 'readonly', clearTimeout: 'readonly', URL: 'readonly', FormData: 'readonly', Blob: 'readonly', module: 'readonly', performance: 'readonly', Buffer: 'readonly' } } },
+  {
+    files: ['ui/**/*.tsx', 'ui/**/*.ts', 'app/**/*.tsx'],
+    plugins: { 'react-hooks': hooks },
+    rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error' },
+  },
+  {
+    files: ['scripts/**/*.mjs', '*.cjs', '*.mjs'],
+    languageOptions: {
+      globals: {
+        process: 'readonly',
+        console: 'readonly',
+        fetch: 'readonly',
+        setTimeout: 'readonly',
+        clearTimeout: 'readonly',
+        URL: 'readonly',
+        FormData: 'readonly',
+        Blob: 'readonly',
+        module: 'readonly',
+        performance: 'readonly',
+        Buffer: 'readonly',
+      },
+    },
+  },
 );

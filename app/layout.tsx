@@ -6,12 +6,19 @@ import '@fontsource-variable/source-serif-4/index.css';
 import '@/ui/theme/base.css';
 import { Providers } from '@/ui/theme/Providers';
 
-export const metadata: Metadata = { title: 'Up Chart', description: 'From a sheet to a chart that is right, readable and ready to show.' };
+export const metadata: Metadata = {
+  title: 'Up Chart',
+  description: 'From a sheet to a chart that is right, readable and ready to show.',
+};
 
 export default function RootLayout({ children }: { children: ReactNode }) {
   return (
     <html lang="en-GB">
-      <body><AntdRegistry><Providers>{children}</Providers></AntdRegistry></body>
+      <body>
+        <AntdRegistry>
+          <Providers>{children}</Providers>
+        </AntdRegistry>
+      </body>
     </html>
   );
 }

@@ -1,3 +1,5 @@
 import { Desk } from '@/ui/desk/Desk';
 
-export default function DeskPage() { return <Desk />; }
+export default function DeskPage() {
+  return <Desk />;
+}

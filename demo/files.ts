@@ -3,9 +3,14 @@ import { GERMINATION_HEADER, germinationTrials } from './germination-trials';
 import { TILL_HEADER, tillReceipts } from './till-receipts';
 import { WATERING_HEADER, wateringLog } from './watering-log';
 
-export interface DemoFile { readonly name: string; readonly sheet: string; readonly text: string }
+export interface DemoFile {
+  readonly name: string;
+  readonly sheet: string;
+  readonly text: string;
+}
 
-const csv = (header: readonly string[], rows: readonly string[][]) => `${Papa.unparse([[...header], ...rows], { newline: '\r\n' })}\r\n`;
+const csv = (header: readonly string[], rows: readonly string[][]) =>
+  `${Papa.unparse([[...header], ...rows], { newline: '\r\n' })}\r\n`;
 
 /** The files of Quillbrook Nursery. All of it is made up. */
 export function demoFiles(): DemoFile[] {

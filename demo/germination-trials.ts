@@ -1,6 +1,14 @@
 import { Chance } from './random';
 
-export const GERMINATION_HEADER = ['Batch', 'Variety', 'Sown on', 'Sowing depth (mm)', 'Soil warmth (°C)', 'Days to emerge', 'Emerged'];
+export const GERMINATION_HEADER = [
+  'Batch',
+  'Variety',
+  'Sown on',
+  'Sowing depth (mm)',
+  'Soil warmth (°C)',
+  'Days to emerge',
+  'Emerged',
+];
 
 /** Warmth hastens seedlings: the days fall with warmth above a base, by variety. All figures are made up. */
 const VARIETIES = [
@@ -17,9 +25,20 @@ export function germinationTrials(seed = 77): string[][] {
     const warmth = Math.round(chance.between(10.5, 25) * 2) / 2;
     const depth = chance.whole(variety.depth[0], variety.depth[1]);
     const days = Math.max(3, Math.round(variety.need / (warmth - variety.base) + depth * 0.35 + chance.normal(0, 0.9)));
-    const share = Math.min(98, Math.max(22, Math.round(96 - Math.abs(warmth - 19) * 2.4 - depth * 1.1 + chance.normal(0, 5))));
+    const share = Math.min(
+      98,
+      Math.max(22, Math.round(96 - Math.abs(warmth - 19) * 2.4 - depth * 1.1 + chance.normal(0, 5))),
+    );
     const sown = new Date(Date.UTC(2025, 1, 3) + Math.floor(i / 6) * 2 * 86_400_000).toISOString().slice(0, 10);
     const failed = i === 58 || i === 171;
-    return [`GT-${String(i + 1).padStart(3, '0')}`, variety.name, sown, String(depth), warmth.toFixed(1), failed ? 'none' : String(days), failed ? '0%' : `${share}%`];
+    return [
+      `GT-${String(i + 1).padStart(3, '0')}`,
+      variety.name,
+      sown,
+      String(depth),
+      warmth.toFixed(1),
+      failed ? 'none' : String(days),
+      failed ? '0%' : `${share}%`,
+    ];
   });
 }

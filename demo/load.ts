@@ -4,7 +4,11 @@ import type { ColumnProfile } from '@/core/inference';
 import type { ChartSpec } from '@/core/spec';
 import { demoFiles, type DemoFile } from './files';
 
-interface Sheet { id: string; name: string; columns: ColumnProfile[] }
+interface Sheet {
+  id: string;
+  name: string;
+  columns: ColumnProfile[];
+}
 
 const [address] = process.argv.slice(2);
 const home = path.resolve(process.env.UPCHART_HOME ?? '.upchart');
@@ -21,7 +25,12 @@ async function load(): Promise<void> {
     writeFileSync(path.join(folder, file.name), file.text);
     sheets.set(file.name, await takeIn(file));
   }
-  for (const spec of demoCharts(sheets)) await call('/api/charts', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ spec }) });
+  for (const spec of demoCharts(sheets))
+    await call('/api/charts', {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ spec }),
+    });
   writeFileSync(loaded, new Date().toISOString());
 }
 
@@ -62,18 +71,37 @@ function demoCharts(sheets: ReadonlyMap<string, Sheet>): ChartSpec[] {
   const water = find('watering-log.csv');
   return [
     {
-      version: 1, sheet: water.id, across: { as: 'time', column: water.key('Date'), step: 'month' }, filters: [], scales: { left: { fit: 'zero' }, right: { fit: 'zero' } }, text: { title: 'Water used and what was left in the tank' },
+      version: 1,
+      sheet: water.id,
+      across: { as: 'time', column: water.key('Date'), step: 'month' },
+      filters: [],
+      scales: { left: { fit: 'zero' }, right: { fit: 'zero' } },
+      text: { title: 'Water used and what was left in the tank' },
       layers: [
         { id: 'l1', amount: { column: water.key('Water used') }, summary: 'sum', shape: 'column', side: 'left' },
         { id: 'l2', amount: { column: water.key('Tank level') }, summary: 'last', shape: 'line', side: 'right' },
       ],
     },
     {
-      version: 1, sheet: trials.id, across: { as: 'number', column: trials.key('Soil warmth') }, split: { column: trials.key('Variety') }, filters: [], scales: { left: { fit: 'zero' }, across: { fit: 'close' } }, text: { title: 'Warm soil brings seedlings up sooner' },
-      layers: [{ id: 'l1', amount: { column: trials.key('Days to emerge') }, summary: 'mean', shape: 'dot', side: 'left' }],
+      version: 1,
+      sheet: trials.id,
+      across: { as: 'number', column: trials.key('Soil warmth') },
+      split: { column: trials.key('Variety') },
+      filters: [],
+      scales: { left: { fit: 'zero' }, across: { fit: 'close' } },
+      text: { title: 'Warm soil brings seedlings up sooner' },
+      layers: [
+        { id: 'l1', amount: { column: trials.key('Days to emerge') }, summary: 'mean', shape: 'dot', side: 'left' },
+      ],
     },
     {
-      version: 1, sheet: till.id, across: { as: 'time', column: till.key('Sold on'), step: 'month' }, split: { column: till.key('Spot') }, filters: [], scales: { left: { fit: 'zero' } }, text: {},
+      version: 1,
+      sheet: till.id,
+      across: { as: 'time', column: till.key('Sold on'), step: 'month' },
+      split: { column: till.key('Spot') },
+      filters: [],
+      scales: { left: { fit: 'zero' } },
+      text: {},
       layers: [{ id: 'l1', amount: { column: till.key('Takings') }, summary: 'sum', shape: 'line', side: 'left' }],
     },
   ];

@@ -10,15 +10,26 @@ export class Chance {
     return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
   }
 
-  between(low: number, high: number): number { return low + (high - low) * this.next(); }
-  whole(low: number, high: number): number { return Math.floor(this.between(low, high + 1)); }
-  happens(share: number): boolean { return this.next() < share; }
-  of<T>(list: readonly T[]): T { return list[Math.floor(this.next() * list.length)]; }
+  between(low: number, high: number): number {
+    return low + (high - low) * this.next();
+  }
+  whole(low: number, high: number): number {
+    return Math.floor(this.between(low, high + 1));
+  }
+  happens(share: number): boolean {
+    return this.next() < share;
+  }
+  of<T>(list: readonly T[]): T {
+    return list[Math.floor(this.next() * list.length)];
+  }
 
   /** One of a list, the likelier the heavier. */
   weighted<T>(list: readonly (readonly [T, number])[]): T {
     let left = this.next() * list.reduce((sum, [, weight]) => sum + weight, 0);
-    for (const [value, weight] of list) { left -= weight; if (left <= 0) return value; }
+    for (const [value, weight] of list) {
+      left -= weight;
+      if (left <= 0) return value;
+    }
     return list[list.length - 1][0];
   }
 

@@ -2,7 +2,12 @@ import { Chance } from './random';
 
 export const WATERING_HEADER = ['Date', 'Water used (l)', 'Tank level (%)', 'Rain (mm)', 'Remarks'];
 
-const REMARKS = ['Filter on the north line rinsed before watering, pressure back to normal', 'Tank topped up from the main after the dry spell', 'Two drippers in bay four replaced, the rest checked', 'Timer set back by an hour for the shorter days'];
+const REMARKS = [
+  'Filter on the north line rinsed before watering, pressure back to normal',
+  'Tank topped up from the main after the dry spell',
+  'Two drippers in bay four replaced, the rest checked',
+  'Timer set back by an hour for the shorter days',
+];
 
 /** Two years of days with some missing: litres used, the tank's level at closing time, rain, and now and then a remark. */
 export function wateringLog(seed = 5): string[][] {
@@ -19,7 +24,13 @@ export function wateringLog(seed = 5): string[][] {
     level = Math.min(100, Math.max(9, level + rain * 1.05 - used / 360 + (level < 20 ? 22 : 0)));
     if (chance.happens(0.025) || (day >= Date.UTC(2024, 7, 12) && day <= Date.UTC(2024, 7, 16))) continue;
     const remark = chance.happens(0.03) ? chance.of(REMARKS) : '';
-    rows.push([date.toISOString().slice(0, 10), used.toLocaleString('en-GB'), String(Math.round(level)), rain.toFixed(1), remark]);
+    rows.push([
+      date.toISOString().slice(0, 10),
+      used.toLocaleString('en-GB'),
+      String(Math.round(level)),
+      rain.toFixed(1),
+      remark,
+    ]);
   }
   return rows;
 }

@@ -9,9 +9,14 @@ export function largestFile(): number {
 
 /** The folder for what was received, as it was received: sheets are read again from here when a reading is corrected. */
 export async function receivedFolder(): Promise<string> {
-  const folder = path.join(path.resolve(/* turbopackIgnore: true */ process.env.UPCHART_HOME ?? '.upchart'), 'received');
+  const folder = path.join(
+    path.resolve(/* turbopackIgnore: true */ process.env.UPCHART_HOME ?? '.upchart'),
+    'received',
+  );
   await mkdir(folder, { recursive: true });
   return folder;
 }
 
-export async function receivedFile(sheet: string): Promise<string> { return path.join(await receivedFolder(), sheet); }
+export async function receivedFile(sheet: string): Promise<string> {
+  return path.join(await receivedFolder(), sheet);
+}

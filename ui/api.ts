@@ -5,20 +5,55 @@ import type { ChartSpec } from '@/core/spec';
 
 /** What the application's own API answers; see docs/api.md. The interface uses nothing else. */
 export interface Sheet {
-  id: string; name: string; fileName: string; status: 'reading' | 'ready' | 'failed'; progress: number; error?: string;
-  rowCount: number; columns: ColumnProfile[]; reading: Reading | null; createdAt: string;
+  id: string;
+  name: string;
+  fileName: string;
+  status: 'reading' | 'ready' | 'failed';
+  progress: number;
+  error?: string;
+  rowCount: number;
+  columns: ColumnProfile[];
+  reading: Reading | null;
+  createdAt: string;
 }
-export interface Rows { rows: (string | number | boolean | null)[][]; total: number; unread: { row: number; column: string; text: string }[] }
-export interface Suggestion { form: Form; score: number; reasons: string[]; spec: ChartSpec; model: ChartModel }
-export interface SavedChart { id: string; spec: ChartSpec; revision: number }
-export interface ListedChart { id: string; title: string; form: Form; sheet: string; updatedAt: string }
+export interface Rows {
+  rows: (string | number | boolean | null)[][];
+  total: number;
+  unread: { row: number; column: string; text: string }[];
+}
+export interface Suggestion {
+  form: Form;
+  score: number;
+  reasons: string[];
+  spec: ChartSpec;
+  model: ChartModel;
+}
+export interface SavedChart {
+  id: string;
+  spec: ChartSpec;
+  revision: number;
+}
+export interface ListedChart {
+  id: string;
+  title: string;
+  form: Form;
+  sheet: string;
+  updatedAt: string;
+}
 
 /** A refusal or failure in words for the user, with its HTTP status (0 where the server was not reached). */
 export class ApiError extends Error {
-  constructor(readonly status: number, message: string, readonly title = '') { super(message); }
+  constructor(
+    readonly status: number,
+    message: string,
+    readonly title = '',
+  ) {
+    super(message);
+  }
 }
 
-const UNREACHED = 'The application does not answer. Check that it is still running, then try again; nothing that was saved is lost.';
+const UNREACHED =
+  'The application does not answer. Check that it is still running, then try again; nothing that was saved is lost.';
 
 async function call<T>(path: string, init?: RequestInit): Promise<T> {
   const response = await fetch(path, init).catch((error: unknown) => {
@@ -34,20 +69,31 @@ async function toError(response: Response): Promise<ApiError> {
   return new ApiError(response.status, problem.detail ?? `The server answered ${response.status}.`, problem.title);
 }
 
-const json = (method: string, body: unknown, headers: Record<string, string> = {}): RequestInit => ({ method, headers: { 'content-type': 'application/json', ...headers }, body: JSON.stringify(body) });
+const json = (method: string, body: unknown, headers: Record<string, string> = {}): RequestInit => ({
+  method,
+  headers: { 'content-type': 'application/json', ...headers },
+  body: JSON.stringify(body),
+});
 
 export const api = {
   sheets: () => call<{ sheets: Sheet[] }>('/api/sheets').then(({ sheets }) => sheets),
   sheet: (id: string) => call<Sheet>(`/api/sheets/${id}`),
   deleteSheet: (id: string) => call<void>(`/api/sheets/${id}`, { method: 'DELETE' }),
-  rows: (id: string, offset: number, limit: number, signal?: AbortSignal) => call<Rows>(`/api/sheets/${id}/rows?offset=${offset}&limit=${limit}`, { signal }),
-  correct: (id: string, column: string, correction: Correction) => call<Sheet>(`/api/sheets/${id}/columns/${column}`, json('PATCH', correction)),
-  suggestions: (sheet: string, picks: readonly string[], width: number, height: number) => call<{ suggestions: Suggestion[] }>('/api/suggestions', json('POST', { sheet, picks, width, height })).then(({ suggestions }) => suggestions),
-  preview: (spec: ChartSpec, width: number, height: number, signal?: AbortSignal) => call<ChartModel>('/api/preview', { ...json('POST', { spec, width, height }), signal }),
+  rows: (id: string, offset: number, limit: number, signal?: AbortSignal) =>
+    call<Rows>(`/api/sheets/${id}/rows?offset=${offset}&limit=${limit}`, { signal }),
+  correct: (id: string, column: string, correction: Correction) =>
+    call<Sheet>(`/api/sheets/${id}/columns/${column}`, json('PATCH', correction)),
+  suggestions: (sheet: string, picks: readonly string[], width: number, height: number) =>
+    call<{ suggestions: Suggestion[] }>('/api/suggestions', json('POST', { sheet, picks, width, height })).then(
+      ({ suggestions }) => suggestions,
+    ),
+  preview: (spec: ChartSpec, width: number, height: number, signal?: AbortSignal) =>
+    call<ChartModel>('/api/preview', { ...json('POST', { spec, width, height }), signal }),
   charts: () => call<{ charts: ListedChart[] }>('/api/charts').then(({ charts }) => charts),
   chart: (id: string) => call<SavedChart>(`/api/charts/${id}`),
   saveChart: (spec: ChartSpec) => call<SavedChart>('/api/charts', json('POST', { spec })),
-  replaceChart: (id: string, spec: ChartSpec, revision: number) => call<SavedChart>(`/api/charts/${id}`, json('PUT', { spec }, { 'if-match': `"${revision}"` })),
+  replaceChart: (id: string, spec: ChartSpec, revision: number) =>
+    call<SavedChart>(`/api/charts/${id}`, json('PUT', { spec }, { 'if-match': `"${revision}"` })),
   deleteChart: (id: string) => call<void>(`/api/charts/${id}`, { method: 'DELETE' }),
   chartCsv: async (spec: ChartSpec): Promise<Blob> => {
     const response = await fetch('/api/data.csv', json('POST', { spec }));
@@ -57,7 +103,11 @@ export const api = {
 };
 
 /** Sends a file, telling how much of it has gone; answers the sheet's id and whether it is ready. */
-export function sendFile(file: File, onProgress: (share: number) => void, signal: AbortSignal): Promise<{ id: string; ready: boolean }> {
+export function sendFile(
+  file: File,
+  onProgress: (share: number) => void,
+  signal: AbortSignal,
+): Promise<{ id: string; ready: boolean }> {
   return new Promise((resolve, reject) => {
     const request = new XMLHttpRequest();
     const form = new FormData();
@@ -67,7 +117,8 @@ export function sendFile(file: File, onProgress: (share: number) => void, signal
     request.upload.onprogress = (event) => onProgress(event.lengthComputable ? event.loaded / event.total : 0);
     request.onload = () => {
       const body = (request.response ?? {}) as { id?: string; detail?: string; title?: string };
-      if ((request.status === 201 || request.status === 202) && body.id) resolve({ id: body.id, ready: request.status === 201 });
+      if ((request.status === 201 || request.status === 202) && body.id)
+        resolve({ id: body.id, ready: request.status === 201 });
       else reject(new ApiError(request.status, body.detail ?? `The server answered ${request.status}.`, body.title));
     };
     request.onerror = () => reject(new ApiError(0, UNREACHED));

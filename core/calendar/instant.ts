@@ -15,12 +15,22 @@ export function instant(year: number, month = 1, day = 1, hour = 0, minute = 0, 
   return date.getTime();
 }
 
-export interface Fields { readonly year: number; readonly month: number; readonly day: number; readonly hour: number }
+export interface Fields {
+  readonly year: number;
+  readonly month: number;
+  readonly day: number;
+  readonly hour: number;
+}
 
 /** Year, month (1–12), day of the month and hour (0–23) of an instant. */
 export function fields(at: Instant): Fields {
   const date = new Date(at);
-  return { year: date.getUTCFullYear(), month: date.getUTCMonth() + 1, day: date.getUTCDate(), hour: date.getUTCHours() };
+  return {
+    year: date.getUTCFullYear(),
+    month: date.getUTCMonth() + 1,
+    day: date.getUTCDate(),
+    hour: date.getUTCHours(),
+  };
 }
 
 /** How many days the month has: 28 to 31. */

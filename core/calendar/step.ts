@@ -5,7 +5,10 @@ export const STEPS = ['year', 'quarter', 'month', 'week', 'day', 'hour'] as cons
 export type Step = (typeof STEPS)[number];
 
 /** How a business counts: the first day of its week and the first month (1–12) of its year. */
-export interface Calendar { readonly weekStart?: 'monday' | 'sunday'; readonly yearStart?: number }
+export interface Calendar {
+  readonly weekStart?: 'monday' | 'sunday';
+  readonly yearStart?: number;
+}
 
 const MONTHS: Partial<Record<Step, number>> = { year: 12, quarter: 3, month: 1 };
 
@@ -57,8 +60,12 @@ export function range(first: Instant, last: Instant, step: Step, calendar: Calen
   return Array.from({ length: Math.max(length, 0) }, (_, i) => offset(start, step, i));
 }
 
-export function coarser(step: Step): Step | undefined { return STEPS[STEPS.indexOf(step) - 1]; }
-export function finer(step: Step): Step | undefined { return STEPS[STEPS.indexOf(step) + 1]; }
+export function coarser(step: Step): Step | undefined {
+  return STEPS[STEPS.indexOf(step) - 1];
+}
+export function finer(step: Step): Step | undefined {
+  return STEPS[STEPS.indexOf(step) + 1];
+}
 
 /** Few enough to read, enough to show a shape. */
 const READABLE = { least: 6, most: 60, best: 30 };
@@ -92,4 +99,6 @@ export function fromIsoWeek(year: number, week: number): Instant | undefined {
   return back.year === year && back.week === week ? monday : undefined;
 }
 
-function mod(n: number, by: number): number { return ((n % by) + by) % by; }
+function mod(n: number, by: number): number {
+  return ((n % by) + by) % by;
+}

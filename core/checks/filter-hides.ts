@@ -4,5 +4,13 @@ import type { CheckFinder } from './check';
 export const filterHides: CheckFinder = ({ spec, frame, rowCount }) => {
   const { rows } = frame.facts;
   if (spec.filters.length === 0 || rowCount === 0 || rows === 0 || rows >= rowCount * 0.1) return [];
-  return [{ id: 'filter-hides', level: 'note', message: `The filters leave ${rows.toLocaleString('en-GB')} of ${rowCount.toLocaleString('en-GB')} rows.`, change: { filters: [] }, changeWords: 'Show all rows' }];
+  return [
+    {
+      id: 'filter-hides',
+      level: 'note',
+      message: `The filters leave ${rows.toLocaleString('en-GB')} of ${rowCount.toLocaleString('en-GB')} rows.`,
+      change: { filters: [] },
+      changeWords: 'Show all rows',
+    },
+  ];
 };

@@ -8,10 +8,26 @@ export const form: CheckFinder = ({ spec, columns, model }) => {
   const across = column(columns, spec.across.column);
   const ordered = across.role === 'when' || across.meaning === 'ordinal' || isNumeric(across);
   if (spec.across.as === 'group' && !ordered && spec.layers.some((layer) => layer.shape === 'line')) {
-    found.push({ id: 'form-unsuited', level: 'warning', message: `A line joins ${across.name} as if they followed on each other.`, change: { layers: spec.layers.map((layer) => (layer.shape === 'line' ? { ...layer, shape: spec.layers.length > 1 ? 'dot' : 'column' } : layer)) }, changeWords: spec.layers.length > 1 ? 'Use dots' : 'Use columns' });
+    found.push({
+      id: 'form-unsuited',
+      level: 'warning',
+      message: `A line joins ${across.name} as if they followed on each other.`,
+      change: {
+        layers: spec.layers.map((layer) =>
+          layer.shape === 'line' ? { ...layer, shape: spec.layers.length > 1 ? 'dot' : 'column' } : layer,
+        ),
+      },
+      changeWords: spec.layers.length > 1 ? 'Use dots' : 'Use columns',
+    });
   }
   if (model.series.some((series) => series.stack && series.values.some((value) => value !== null && value < 0))) {
-    found.push({ id: 'stacked-negative', level: 'warning', message: 'Negative values stand below zero and are not taken off the stack.', change: { layers: spec.layers.map((layer) => ({ ...layer, stack: 'none' })) }, changeWords: 'Unstack' });
+    found.push({
+      id: 'stacked-negative',
+      level: 'warning',
+      message: 'Negative values stand below zero and are not taken off the stack.',
+      change: { layers: spec.layers.map((layer) => ({ ...layer, stack: 'none' })) },
+      changeWords: 'Unstack',
+    });
   }
   return found;
 };

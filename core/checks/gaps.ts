@@ -10,9 +10,37 @@ function wholeGaps({ spec, frame }: CheckContext): Check[] {
   const empty = facts.emptyPlaces - facts.rests.length;
   if (across.as !== 'time' || empty <= 0) return [];
   const what = `${counted(empty, across.step)} without rows ${empty === 1 ? 'is' : 'are'}`;
-  if (facts.gaps === 'zero') return [{ id: 'gaps', level: 'note', message: `${what} counted as zero.`, change: { across: { ...across, gaps: 'open' } }, changeWords: 'Leave open' }];
-  if (facts.gaps === 'open') return [{ id: 'gaps', level: 'note', message: `${what} left open.`, change: { across: { ...across, gaps: 'bridge' } }, changeWords: 'Bridge' }];
-  return [{ id: 'joined', level: 'note', message: across.gaps ? `${what} bridged.` : `Most ${across.step}s hold no rows: the points are joined over ${empty.toLocaleString('en-GB')} of them.`, change: { across: { ...across, gaps: 'open' } }, changeWords: 'Leave open' }];
+  if (facts.gaps === 'zero')
+    return [
+      {
+        id: 'gaps',
+        level: 'note',
+        message: `${what} counted as zero.`,
+        change: { across: { ...across, gaps: 'open' } },
+        changeWords: 'Leave open',
+      },
+    ];
+  if (facts.gaps === 'open')
+    return [
+      {
+        id: 'gaps',
+        level: 'note',
+        message: `${what} left open.`,
+        change: { across: { ...across, gaps: 'bridge' } },
+        changeWords: 'Bridge',
+      },
+    ];
+  return [
+    {
+      id: 'joined',
+      level: 'note',
+      message: across.gaps
+        ? `${what} bridged.`
+        : `Most ${across.step}s hold no rows: the points are joined over ${empty.toLocaleString('en-GB')} of them.`,
+      change: { across: { ...across, gaps: 'open' } },
+      changeWords: 'Leave open',
+    },
+  ];
 }
 
 /** Places inside a line where other series have values and it has none. */
@@ -29,6 +57,11 @@ function seriesGaps({ spec, frame, model }: CheckContext): Check[] {
   });
   if (broken.length === 0) return [];
   const [one] = broken;
-  const message = broken.length === 1 ? `${one.name} has no rows in ${counted(one.open, across.step)}: left open.` : `${broken.length} of the lines have gaps: left open.`;
-  return [{ id: 'gaps', level: 'note', message, change: { across: { ...across, gaps: 'bridge' } }, changeWords: 'Bridge' }];
+  const message =
+    broken.length === 1
+      ? `${one.name} has no rows in ${counted(one.open, across.step)}: left open.`
+      : `${broken.length} of the lines have gaps: left open.`;
+  return [
+    { id: 'gaps', level: 'note', message, change: { across: { ...across, gaps: 'bridge' } }, changeWords: 'Bridge' },
+  ];
 }

@@ -16,12 +16,33 @@ import { seriesCount } from './series-count';
 import { unread } from './unread';
 
 /** In the order that they are shown: what could make the chart wrong first. */
-const FINDERS: readonly CheckFinder[] = [empty, ambiguous, unread, oddSums, form, cutOff, partial, gaps, notFromZero, scales, seriesCount, filterHides, missing, mergedPoints];
+const FINDERS: readonly CheckFinder[] = [
+  empty,
+  ambiguous,
+  unread,
+  oddSums,
+  form,
+  cutOff,
+  partial,
+  gaps,
+  notFromZero,
+  scales,
+  seriesCount,
+  filterHides,
+  missing,
+  mergedPoints,
+];
 
 /** The drawing model with everything that its maker should know. */
 export function withChecks(context: CheckContext): ChartModel {
   const checks = FINDERS.flatMap((find) => find(context));
-  return { ...context.model, checks: [...checks.filter((check) => check.level === 'warning'), ...checks.filter((check) => check.level === 'note')] };
+  return {
+    ...context.model,
+    checks: [
+      ...checks.filter((check) => check.level === 'warning'),
+      ...checks.filter((check) => check.level === 'note'),
+    ],
+  };
 }
 
 export type { CheckContext } from './check';

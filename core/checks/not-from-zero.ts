@@ -9,10 +9,19 @@ export const notFromZero: CheckFinder = ({ spec, model }) => {
     const solid = spec.layers.some((layer) => layer.side === side && layer.shape !== 'line' && layer.shape !== 'dot');
     const start = scale.domain[0] > 0 ? scale.domain[0] : scale.domain[1];
     const words = scale.labels[scale.ticks.indexOf(start)] ?? String(start);
-    return [{
-      id: 'not-from-zero' as const, level: solid ? ('warning' as const) : ('note' as const),
-      message: `The ${side} scale ${scale.domain[0] > 0 ? 'starts' : 'ends'} at ${words}, not at zero${solid ? ': the length of the columns misleads' : ''}.`,
-      change: { scales: { ...spec.scales, [side]: { ...(spec.scales[side] ?? {}), fit: 'zero' as const, min: undefined, max: undefined } } }, changeWords: 'Start at zero',
-    }];
+    return [
+      {
+        id: 'not-from-zero' as const,
+        level: solid ? ('warning' as const) : ('note' as const),
+        message: `The ${side} scale ${scale.domain[0] > 0 ? 'starts' : 'ends'} at ${words}, not at zero${solid ? ': the length of the columns misleads' : ''}.`,
+        change: {
+          scales: {
+            ...spec.scales,
+            [side]: { ...(spec.scales[side] ?? {}), fit: 'zero' as const, min: undefined, max: undefined },
+          },
+        },
+        changeWords: 'Start at zero',
+      },
+    ];
   });
 };

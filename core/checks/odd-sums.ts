@@ -3,12 +3,42 @@ import type { Check } from '../layout';
 import type { CheckFinder } from './check';
 
 /** Rates and levels added up, and keys treated as amounts. */
-export const oddSums: CheckFinder = ({ spec, columns }) => spec.layers.flatMap((layer): Check[] => {
-  if (!('column' in layer.amount) || layer.summary !== 'sum' || spec.across.as === 'number') return [];
-  const found = column(columns, layer.amount.column);
-  const instead = (summary: Layer['summary']) => ({ layers: spec.layers.map((one) => (one.id === layer.id ? { ...one, summary } : one)) });
-  if (found.role === 'key') return [{ id: 'key-totalled' as const, level: 'warning' as const, message: `${found.name} names things; its total means nothing.`, change: instead('distinct'), changeWords: 'Count them' }];
-  if (found.summary === 'mean') return [{ id: 'rate-totalled' as const, level: 'warning' as const, message: `${found.name} is a rate or measure; its total means little.`, change: instead('mean'), changeWords: 'Average it' }];
-  if (found.summary === 'last') return [{ id: 'rate-totalled' as const, level: 'warning' as const, message: `${found.name} is a level; adding its readings up means little.`, change: instead('last'), changeWords: 'Take the last' }];
-  return [];
-});
+export const oddSums: CheckFinder = ({ spec, columns }) =>
+  spec.layers.flatMap((layer): Check[] => {
+    if (!('column' in layer.amount) || layer.summary !== 'sum' || spec.across.as === 'number') return [];
+    const found = column(columns, layer.amount.column);
+    const instead = (summary: Layer['summary']) => ({
+      layers: spec.layers.map((one) => (one.id === layer.id ? { ...one, summary } : one)),
+    });
+    if (found.role === 'key')
+      return [
+        {
+          id: 'key-totalled' as const,
+          level: 'warning' as const,
+          message: `${found.name} names things; its total means nothing.`,
+          change: instead('distinct'),
+          changeWords: 'Count them',
+        },
+      ];
+    if (found.summary === 'mean')
+      return [
+        {
+          id: 'rate-totalled' as const,
+          level: 'warning' as const,
+          message: `${found.name} is a rate or measure; its total means little.`,
+          change: instead('mean'),
+          changeWords: 'Average it',
+        },
+      ];
+    if (found.summary === 'last')
+      return [
+        {
+          id: 'rate-totalled' as const,
+          level: 'warning' as const,
+          message: `${found.name} is a level; adding its readings up means little.`,
+          change: instead('last'),
+          changeWords: 'Take the last',
+        },
+      ];
+    return [];
+  });

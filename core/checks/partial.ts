@@ -10,7 +10,27 @@ export const partial: CheckFinder = ({ spec, frame }) => {
   const name = (at: number) => stepLabel(String(values[at]), across.step, spec.calendar).replace(/^w/, 'W');
   const change = { across: { ...across, partial: 'leave-out' as const } };
   return [
-    ...(first ? [{ id: 'partial-first' as const, level: 'note' as const, message: `${name(0)} is not whole: it begins ${counted(first.of - first.days, 'day')} late.`, change, changeWords: 'Leave out' }] : []),
-    ...(last ? [{ id: 'partial-last' as const, level: 'note' as const, message: `${name(values.length - 1)} is not over: ${counted(last.days, 'day')} of ${last.of} so far.`, change, changeWords: 'Leave out' }] : []),
+    ...(first
+      ? [
+          {
+            id: 'partial-first' as const,
+            level: 'note' as const,
+            message: `${name(0)} is not whole: it begins ${counted(first.of - first.days, 'day')} late.`,
+            change,
+            changeWords: 'Leave out',
+          },
+        ]
+      : []),
+    ...(last
+      ? [
+          {
+            id: 'partial-last' as const,
+            level: 'note' as const,
+            message: `${name(values.length - 1)} is not over: ${counted(last.days, 'day')} of ${last.of} so far.`,
+            change,
+            changeWords: 'Leave out',
+          },
+        ]
+      : []),
   ];
 };

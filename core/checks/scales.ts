@@ -4,10 +4,22 @@ import type { CheckFinder } from './check';
 /** Two scales that could suggest a relation, and more units than there are scales. */
 export const scales: CheckFinder = ({ spec, columns, model }) => {
   const found: ReturnType<CheckFinder> = [];
-  if (model.scales.left && model.scales.right) found.push({ id: 'two-scales', level: 'note', message: 'Left and right have scales of their own: heights and crossings across the two say nothing.' });
+  if (model.scales.left && model.scales.right)
+    found.push({
+      id: 'two-scales',
+      level: 'note',
+      message: 'Left and right have scales of their own: heights and crossings across the two say nothing.',
+    });
   for (const side of ['left', 'right'] as const) {
-    const units = new Set(spec.layers.filter((layer) => layer.side === side).map((layer) => layerUnit(layer, columns) ?? ''));
-    if (units.size > 1) found.push({ id: 'third-unit', level: 'warning', message: `The ${side} scale holds amounts of different units.` });
+    const units = new Set(
+      spec.layers.filter((layer) => layer.side === side).map((layer) => layerUnit(layer, columns) ?? ''),
+    );
+    if (units.size > 1)
+      found.push({
+        id: 'third-unit',
+        level: 'warning',
+        message: `The ${side} scale holds amounts of different units.`,
+      });
   }
   return found;
 };

@@ -2,7 +2,19 @@ import { column, columnsInPlay } from '../spec';
 import { counted, type CheckFinder } from './check';
 
 /** Cells of the columns in play that their type could not read. */
-export const unread: CheckFinder = ({ spec, columns }) => columnsInPlay(spec).flatMap((key) => {
-  const { name, unread: { count } } = column(columns, key);
-  return count > 0 ? [{ id: 'unread' as const, level: 'warning' as const, message: `${counted(count, 'cell')} of ${name} could not be read and ${count === 1 ? 'is' : 'are'} left out.` }] : [];
-});
+export const unread: CheckFinder = ({ spec, columns }) =>
+  columnsInPlay(spec).flatMap((key) => {
+    const {
+      name,
+      unread: { count },
+    } = column(columns, key);
+    return count > 0
+      ? [
+          {
+            id: 'unread' as const,
+            level: 'warning' as const,
+            message: `${counted(count, 'cell')} of ${name} could not be read and ${count === 1 ? 'is' : 'are'} left out.`,
+          },
+        ]
+      : [];
+  });

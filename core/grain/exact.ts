@@ -2,7 +2,10 @@
  * Exact decimals: whole units at a fixed number of places, as on adding machine paper. 12.30 at scale 2 is 1230 units.
  * Sums never round; the value is rounded once, to the nearest double, when it is drawn.
  */
-export interface ExactColumn { readonly scale: number; readonly units: readonly (bigint | null)[] }
+export interface ExactColumn {
+  readonly scale: number;
+  readonly units: readonly (bigint | null)[];
+}
 
 const PLAIN = /^(-?)(\d+)(?:\.(\d+))?$/;
 
@@ -35,7 +38,9 @@ export function exactText(units: bigint, scale: number): string {
 }
 
 /** The double nearest to exact units. */
-export function exactNumber(units: bigint, scale: number): number { return Number(exactText(units, scale)); }
+export function exactNumber(units: bigint, scale: number): number {
+  return Number(exactText(units, scale));
+}
 
 /** The double nearest to exact units divided by a count: an average, rounded to 20 places before it becomes a double. */
 export function exactMean(units: bigint, scale: number, count: number): number {

@@ -9,7 +9,13 @@ export type GrainAxis =
   /** The hour of the day, 0 to 23. */
   | { readonly as: 'hour-of-day'; readonly column: string }
   /** The index of an interval `[start + i × width, start + (i + 1) × width)`; the last one takes its upper end too. */
-  | { readonly as: 'bin'; readonly column: string; readonly start: number; readonly width: number; readonly count: number };
+  | {
+      readonly as: 'bin';
+      readonly column: string;
+      readonly start: number;
+      readonly width: number;
+      readonly count: number;
+    };
 
 /** What to compute for each group of rows. The first five can be rolled up to coarser groups, the rest cannot. */
 export type Measure =
@@ -53,7 +59,12 @@ export interface Grain {
 }
 
 export interface PointsGrain {
-  readonly points: readonly { readonly x: number; readonly y: number; readonly split: GrainValue; readonly count: number }[];
+  readonly points: readonly {
+    readonly x: number;
+    readonly y: number;
+    readonly split: GrainValue;
+    readonly count: number;
+  }[];
   /** Near points stand as one at their middle. */
   readonly merged: boolean;
   /** Rows without one of the two numbers. */
@@ -66,5 +77,9 @@ export function measureAt(measures: readonly Measure[], wanted: Measure): number
 }
 
 export function sameMeasure(a: Measure, b: Measure): boolean {
-  return a.want === b.want && ('column' in a ? a.column : '') === ('column' in b ? b.column : '') && ('when' in a ? a.when : undefined) === ('when' in b ? b.when : undefined);
+  return (
+    a.want === b.want &&
+    ('column' in a ? a.column : '') === ('column' in b ? b.column : '') &&
+    ('when' in a ? a.when : undefined) === ('when' in b ? b.when : undefined)
+  );
 }

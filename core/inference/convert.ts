@@ -1,4 +1,5 @@
-import { readTime, scanDate, writeDate } from './date';
+import { readTime } from './clock';
+import { scanDate, writeDate } from './date';
 import { readNumber, shift } from './number';
 import { PictureSample } from './picture';
 import type { ColumnProfile } from './profile';
@@ -16,7 +17,11 @@ export type CellReader = (cell: string) => string | null | typeof UNREAD;
 
 /** The reader of a column's cells by its type and format. */
 export function cellReader(profile: Pick<ColumnProfile, 'type' | 'format'>): CellReader {
-  if (profile.type === 'text') return (cell) => { const text = cell.trim(); return text === '' ? null : text; };
+  if (profile.type === 'text')
+    return (cell) => {
+      const text = cell.trim();
+      return text === '' ? null : text;
+    };
   const read = typedReader(profile);
   return (raw) => {
     const cell = raw.trim();
@@ -31,18 +36,42 @@ function typedReader({ type, format }: Pick<ColumnProfile, 'type' | 'format'>): 
   const decimal = format.decimal ?? '.';
   const order = format.dateOrder ?? 'DMY';
   switch (type) {
-    case 'integer': return (cell) => { const number = readNumber(cell, decimal); return number?.whole ? number.value : undefined; };
-    case 'decimal': return (cell) => { const number = readNumber(cell, decimal); return number && (format.percentPoints && !number.percent ? percentOf(number.value) : number.value); };
-    case 'date': return (cell) => { const scan = scanDate(cell); return scan && writeDate(scan, order, false); };
-    case 'datetime': return (cell) => { const scan = scanDate(cell); return scan && writeDate(scan, order, true); };
-    case 'time': return readTime;
-    case 'boolean': return (cell) => { const yes = readYesNo(cell) ?? (cell === '1' ? true : cell === '0' ? false : undefined); return yes === undefined ? undefined : String(yes); };
-    case 'text': return (cell) => cell;
+    case 'integer':
+      return (cell) => {
+        const number = readNumber(cell, decimal);
+        return number?.whole ? number.value : undefined;
+      };
+    case 'decimal':
+      return (cell) => {
+        const number = readNumber(cell, decimal);
+        return number && (format.percentPoints && !number.percent ? percentOf(number.value) : number.value);
+      };
+    case 'date':
+      return (cell) => {
+        const scan = scanDate(cell);
+        return scan && writeDate(scan, order, false);
+      };
+    case 'datetime':
+      return (cell) => {
+        const scan = scanDate(cell);
+        return scan && writeDate(scan, order, true);
+      };
+    case 'time':
+      return readTime;
+    case 'boolean':
+      return (cell) => {
+        const yes = readYesNo(cell) ?? (cell === '1' ? true : cell === '0' ? false : undefined);
+        return yes === undefined ? undefined : String(yes);
+      };
+    case 'text':
+      return (cell) => cell;
   }
 }
 
 /** A hundredth, digit for digit: "82" is "0.82". */
-function percentOf(value: string): string { return value.startsWith('-') ? `-${shift(value.slice(1), -2)}` : shift(value, -2); }
+function percentOf(value: string): string {
+  return value.startsWith('-') ? `-${shift(value.slice(1), -2)}` : shift(value, -2);
+}
 
 /** Converts the cells of one column and gathers what its profile tells: counts, range, mean, and what could not be read. */
 export class CellConverter {
@@ -83,7 +112,9 @@ export class CellConverter {
       ...this.profile,
       format: this.numeric && this.decimals > 0 ? { ...format, decimals: this.decimals } : format,
       stats: {
-        ...stats, count: this.count, missing: this.missing,
+        ...stats,
+        count: this.count,
+        missing: this.missing,
         ...(this.least !== undefined && !this.longText ? { min: this.least, max: this.most } : {}),
         ...(this.numeric && this.count > 0 ? { mean: this.sum / this.count } : {}),
       },
@@ -121,4 +152,3 @@ export class CellConverter {
     }
   }
 }
-

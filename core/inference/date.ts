@@ -1,8 +1,10 @@
-import { fromIsoWeek, instant, isCalendarDate, isoDate, isoDateTime, type Instant } from '../calendar';
+import { fromIsoWeek, instant, isCalendarDate, isoDate, isoDateTime, DAY, type Instant } from '../calendar';
+import { monthNumber, weekdayNumber } from './calendar-words';
+import { CLOCK, CLOCK_GROUPS, clockAt } from './clock';
 import type { DateOrder } from './profile';
 
-/** How fine a dated cell is: a day, a day with a time, or a whole month, quarter or week that stands for its first day. */
-export type DateGrade = 'day' | 'time' | 'month' | 'quarter' | 'week';
+/** How fine a dated cell is: a day, a day with a time, or a whole step of the calendar that stands for its first day. */
+export type DateGrade = 'day' | 'time' | 'week' | 'month' | 'quarter' | 'year';
 
 /** A cell that looks like a date, before the order of its numbers is decided. */
 export interface DateScan {
@@ -13,92 +15,224 @@ export interface DateScan {
   readonly zoned: boolean;
 }
 
-const MONTH_WORDS = ['january', 'february', 'march', 'april', 'may', 'june', 'july', 'august', 'september', 'october', 'november', 'december'];
-const WEEKDAY_WORDS = ['monday', 'tuesday', 'wednesday', 'thursday', 'friday', 'saturday', 'sunday'];
+type Days = Partial<Record<DateOrder, Instant>>;
 
-function numbered(words: readonly string[], short: readonly number[]): Map<string, number> {
-  return new Map(words.flatMap((word, i) => [[word, i + 1] as const, ...short.map((length) => [word.slice(0, length), i + 1] as const)]));
+/** One way to write a date: its pattern, what its groups mean, and in which group a time of day begins. */
+interface Form {
+  readonly grade: DateGrade;
+  readonly pattern: RegExp;
+  readonly read: (part: RegExpExecArray) => Days | undefined;
+  readonly clock?: number;
 }
-const MONTHS = numbered(MONTH_WORDS, [3]).set('sept', 9);
-const WEEKDAYS = numbered(WEEKDAY_WORDS, [3]).set('tues', 2).set('thur', 4).set('thurs', 4);
 
-/** The month a word names, 1–12: "March", "Mar", "Sept." */
-export function monthNumber(word: string): number | undefined { return MONTHS.get(word.trim().toLowerCase().replace(/\.$/, '')); }
-/** The weekday a word names, 1 (Monday) to 7 as in ISO 8601. */
-export function weekdayNumber(word: string): number | undefined { return WEEKDAYS.get(word.trim().toLowerCase().replace(/\.$/, '')); }
-
-const TIME = String.raw`(\d{1,2}):(\d{2})(?::(\d{2})(?:[.,]\d+)?)?\s*([AaPp])?(?:\.?[Mm]\.?)?\s*(Z|UTC|[+-]\d{2}:?\d{2})?`;
-const TAIL = String.raw`(?:(?:T|,?\s+)${TIME})?`;
-const YMD = new RegExp(`^(\\d{4})([-/.])(\\d{1,2})\\2(\\d{1,2})${TAIL}$`);
-const BASIC = /^((?:19|20)\d{2})(0[1-9]|1[0-2])(0[1-9]|[12]\d|3[01])$/;
-const NUMERIC = new RegExp(`^(\\d{1,2})([-/. ])(\\d{1,2})\\2(\\d{4}|\\d{2})${TAIL}$`);
-const DAY_NAMED = new RegExp(`^(?:[A-Za-z]{3,9}\\.?,?\\s+)?(\\d{1,2})(?:st|nd|rd|th)?[-/. ]\\s*(?:of\\s+)?([A-Za-z]{3,9})\\.?,?[-/. ]\\s*(\\d{4}|\\d{2})${TAIL}$`);
-const NAMED_DAY = new RegExp(`^(?:[A-Za-z]{3,9}\\.?,?\\s+)?([A-Za-z]{3,9})\\.?[-/. ]\\s*(\\d{1,2})(?:st|nd|rd|th)?,?[-/. ]\\s*(\\d{4})${TAIL}$`);
-const MONTH_NAMED = /^([A-Za-z]{3,9})\.?[-/. ,]\s*(\d{4}|'?\d{2})$/;
-const YEAR_NAMED = /^(\d{4})[-/. ]\s*([A-Za-z]{3,9})$/;
-const MONTH_ISO = /^(\d{4})[-/](\d{1,2})$/;
-const MONTH_NUMERIC = /^(\d{1,2})\/(\d{4})$/;
-const QUARTER = /^(?:[Qq]([1-4])[-/ ]?\s*(\d{4})|(\d{4})[-/ ]?\s*[Qq]([1-4])|([1-4])[Qq](\d{2}|\d{4}))$/;
-const WEEK = /^(\d{4})[- ]?W(\d{2})$/;
-const TIME_ONLY = new RegExp(`^${TIME}$`);
+const WORD = String.raw`(\p{L}{2,12})\.?`;
+const YEAR = String.raw`('?\d{2}|\d{4})`;
+const BETWEEN = String.raw`[-/. ,]*`;
+/** "Tue", "Tuesday,": the word is checked to be a weekday. */
+const WEEKDAY = String.raw`(?:(\p{L}{2,13})[.,]*\s+)?(?:(?:the|den|le|el)\s+)?`;
+const ORDINAL = String.raw`(?:st|nd|rd|th|er|º|\.)?`;
+const OF = String.raw`(?:of |de |del )?`;
+const THEN_CLOCK = String.raw`(?:(?:T|,?\s+(?:at |um |à )?)${CLOCK})?`;
+const form = (text: string) => new RegExp(`^${text}$`, 'u');
 
 /** Two-digit years run from 1950 to 2049 (common practice, no source). */
-const fullYear = (text: string) => { const y = Number(text.replace("'", '')); return text.length >= 4 ? y : y < 50 ? 2000 + y : 1900 + y; };
+function yearOf(text: string): number {
+  const year = Number(text.replace("'", ''));
+  return text.length >= 4 ? year : year < 50 ? 2000 + year : 1900 + year;
+}
 
-const any = (at: Instant): DateScan['under'] => ({ DMY: at, MDY: at, YMD: at });
+const every = (at: Instant): Days => ({ DMY: at, MDY: at, YMD: at });
+
+function day(year: number, month: number | undefined, dayOfMonth: number): Instant | undefined {
+  return month !== undefined && isCalendarDate(year, month, dayOfMonth) ? instant(year, month, dayOfMonth) : undefined;
+}
+
+function sameDay(year: number, month: number | undefined, dayOfMonth: number): Days | undefined {
+  const at = day(year, month, dayOfMonth);
+  return at === undefined ? undefined : every(at);
+}
+
+function wholeMonth(year: number, month: number | undefined): Days | undefined {
+  return month !== undefined && month >= 1 && month <= 12 ? every(instant(year, month)) : undefined;
+}
+
+function weekDay(year: number, week: number, weekday: number): Days | undefined {
+  const monday = fromIsoWeek(year, week);
+  return monday === undefined || weekday < 1 || weekday > 7 ? undefined : every(monday + (weekday - 1) * DAY);
+}
+
+function ordinalDay(year: number, dayOfYear: number): Days | undefined {
+  const at = instant(year, 1, dayOfYear);
+  return dayOfYear >= 1 && at < instant(year + 1) ? every(at) : undefined;
+}
+
+/** Day, month and year as numbers, in whichever orders make a day. */
+function inSomeOrder(a: string, b: string, c: string): Days {
+  const days: Days = {};
+  const put = (order: DateOrder, at: Instant | undefined) => {
+    if (at !== undefined) days[order] = at;
+  };
+  put('DMY', day(yearOf(c), +b, +a));
+  put('MDY', day(yearOf(c), +a, +b));
+  if (c.length === 2) put('YMD', day(yearOf(a.padStart(2, '0')), +b, +c));
+  return days;
+}
+
+const isWeekday = (word: string | undefined) => word === undefined || weekdayNumber(word) !== undefined;
 
 /**
- * Reads one cell as a date, a date and time, a month, a quarter or a week (ISO 8601-1:2019 forms and everyday ones);
- * `undefined` where it is none. A day that does not exist (31/02/2025) is never shifted to another.
+ * The ways a date is written, the commonest first. Forms with figures only from ISO 8601-1:2019 (calendar, week and
+ * ordinal dates, extended and basic) and RFC 3339; the others are common practice, no source.
+ */
+const FIGURES_FIRST: readonly Form[] = [
+  {
+    grade: 'day',
+    pattern: form(String.raw`(\d{4})([-/. ])(\d{1,2})\2(\d{1,2})${THEN_CLOCK}`),
+    read: (part) => sameDay(+part[1], +part[3], +part[4]),
+    clock: 5,
+  },
+  {
+    grade: 'day',
+    pattern: form(String.raw`(\d{1,2})([-/. ])(\d{1,2})\2(\d{4}|\d{2})${THEN_CLOCK}`),
+    read: (part) => inSomeOrder(part[1], part[3], part[4]),
+    clock: 5,
+  },
+  {
+    // "1. 2. 2025": a point and a space between.
+    grade: 'day',
+    pattern: form(String.raw`(\d{1,2})\. (\d{1,2})\. (\d{4})${THEN_CLOCK}`),
+    read: (part) => inSomeOrder(part[1], part[2], part[3]),
+    clock: 4,
+  },
+  {
+    // "4 March 2025", "04-Mar-25", "4MAR2025", "3rd of March 2025", "4 de marzo de 2025".
+    grade: 'day',
+    pattern: form(`(\\d{1,2})${ORDINAL}${BETWEEN}${OF}${WORD}${BETWEEN}${OF}${YEAR}${THEN_CLOCK}`),
+    read: (part) => sameDay(yearOf(part[3]), monthNumber(part[2]), +part[1]),
+    clock: 4,
+  },
+  {
+    grade: 'day',
+    pattern: form(`(\\d{4})${BETWEEN}${WORD}${BETWEEN}(\\d{1,2})${THEN_CLOCK}`),
+    read: (part) => sameDay(+part[1], monthNumber(part[2]), +part[3]),
+    clock: 4,
+  },
+  { grade: 'week', pattern: form(String.raw`(\d{4})[- ]?[Ww](\d{2})`), read: (part) => weekDay(+part[1], +part[2], 1) },
+  {
+    grade: 'day',
+    pattern: form(String.raw`(\d{4})-?W(\d{2})-?(\d)(?:T${CLOCK})?`),
+    read: (part) => weekDay(+part[1], +part[2], +part[3]),
+    clock: 4,
+  },
+  { grade: 'month', pattern: form(String.raw`(\d{4})[-/](\d{1,2})`), read: (part) => wholeMonth(+part[1], +part[2]) },
+  { grade: 'month', pattern: form(String.raw`(\d{1,2})[-/.](\d{4})`), read: (part) => wholeMonth(+part[2], +part[1]) },
+  {
+    grade: 'month',
+    pattern: form(`(\\d{4})${BETWEEN}${WORD}`),
+    read: (part) => wholeMonth(+part[1], monthNumber(part[2])),
+  },
+  {
+    grade: 'day',
+    pattern: form(String.raw`(\d{4})-(\d{3})(?:T${CLOCK})?`),
+    read: (part) => ordinalDay(+part[1], +part[2]),
+    clock: 3,
+  },
+  {
+    grade: 'day',
+    pattern: /^((?:19|20)\d{2})(0[1-9]|1[0-2])(0[1-9]|[12]\d|3[01])$/,
+    read: (part) => sameDay(+part[1], +part[2], +part[3]),
+  },
+  {
+    grade: 'time',
+    pattern: /^(\d{4})(\d{2})(\d{2})T?(\d{2})(\d{2})(\d{2})?(?:[.,]\d+)?(Z|[+-]\d{2}(?::?\d{2})?)?$/,
+    read: (part) => basicTime(part),
+  },
+  {
+    grade: 'year',
+    // A financial year, "2023/24": the second figure is the year after the first.
+    pattern: /^((?:19|20)\d{2})[/–-](\d{2}|(?:19|20)\d{2})$/,
+    read: (part) => ((+part[1] + 1) % 100 === +part[2] % 100 ? every(instant(+part[1])) : undefined),
+  },
+  {
+    grade: 'quarter',
+    pattern: /^(\d{4})[-/ ]?\s*[Qq]([1-4])$/,
+    read: (part) => every(instant(+part[1], +part[2] * 3 - 2)),
+  },
+  {
+    grade: 'quarter',
+    pattern: /^([1-4])[Qq][-/ ]?(\d{2}|\d{4})$/,
+    read: (part) => every(instant(yearOf(part[2]), +part[1] * 3 - 2)),
+  },
+];
+
+const WORDS_FIRST: readonly Form[] = [
+  {
+    grade: 'month',
+    pattern: form(`${WORD}${BETWEEN}${OF}${YEAR}`),
+    read: (part) => wholeMonth(yearOf(part[2]), monthNumber(part[1])),
+  },
+  {
+    grade: 'day',
+    pattern: form(`${WEEKDAY}${WORD}${BETWEEN}(\\d{1,2})${ORDINAL}${BETWEEN}('\\d{2}|\\d{4})${THEN_CLOCK}`),
+    read: (part) => (isWeekday(part[1]) ? sameDay(yearOf(part[4]), monthNumber(part[2]), +part[3]) : undefined),
+    clock: 5,
+  },
+  {
+    grade: 'day',
+    pattern: form(`${WEEKDAY}(\\d{1,2})${ORDINAL}${BETWEEN}${OF}${WORD}${BETWEEN}${OF}${YEAR}${THEN_CLOCK}`),
+    read: (part) => (isWeekday(part[1]) ? sameDay(yearOf(part[4]), monthNumber(part[3]), +part[2]) : undefined),
+    clock: 5,
+  },
+  {
+    grade: 'day',
+    pattern: form(String.raw`${WEEKDAY}(\d{1,2})([-/.])(\d{1,2})\3(\d{4}|\d{2})${THEN_CLOCK}`),
+    read: (part) => (isWeekday(part[1]) ? inSomeOrder(part[2], part[4], part[5]) : undefined),
+    clock: 6,
+  },
+  {
+    grade: 'quarter',
+    pattern: /^[QqT]([1-4])[-/ ]?\s*'?(\d{4}|\d{2})$/,
+    read: (part) => every(instant(yearOf(part[2]), +part[1] * 3 - 2)),
+  },
+];
+
+function basicTime(part: RegExpExecArray): Days | undefined {
+  const at = day(+part[1], +part[2], +part[3]);
+  const [hour, minute, second] = [+part[4], +part[5], Math.min(+(part[6] ?? 0), 59)];
+  return at === undefined || hour > 23 || minute > 59
+    ? undefined
+    : every(at + ((hour * 60 + minute) * 60 + second) * 1000);
+}
+
+const SHORTEST = 4;
+const LONGEST = 56;
+
+/**
+ * Reads one cell as a date, a date and time, or a month, quarter, week or financial year; `undefined` where it is none.
+ * A day that does not exist (31/02/2025) is never shifted to another.
  */
 export function scanDate(text: string): DateScan | undefined {
-  if (text.length < 4 || text.length > 48) return undefined;
+  if (text.length < SHORTEST || text.length > LONGEST) return undefined;
   const first = text.charCodeAt(0);
-  const digit = first > 47 && first < 58;
-  if (digit) {
-    let found = YMD.exec(text);
-    if (found) return dated(found, 5, () => ({ YMD: day(+found![1], +found![3], +found![4]), ...sameForAll(day(+found![1], +found![3], +found![4])) }));
-    found = NUMERIC.exec(text);
-    if (found) {
-      const [a, b, year] = [+found[1], +found[3], fullYear(found[4])];
-      const short = found[4].length === 2;
-      return dated(found, 5, () => ({ DMY: day(year, b, a), MDY: day(year, a, b), YMD: short ? day(fullYear(found![1].padStart(2, '0')), b, +found![4]) : undefined }));
-    }
-    found = DAY_NAMED.exec(text);
-    if (found) { const month = monthNumber(found[2]); return month ? dated(found, 4, () => sameForAll(day(fullYear(found![3]), month, +found![1]))) : undefined; }
-    found = WEEK.exec(text);
-    if (found) { const at = fromIsoWeek(+found[1], +found[2]); return at === undefined ? undefined : { grade: 'week', under: any(at), zoned: false }; }
-    found = MONTH_ISO.exec(text);
-    if (found) return wholeMonth(+found[1], +found[2]);
-    found = MONTH_NUMERIC.exec(text);
-    if (found) return wholeMonth(+found[2], +found[1]);
-    found = YEAR_NAMED.exec(text);
-    if (found) { const month = monthNumber(found[2]); if (month) return wholeMonth(+found[1], month); }
-    found = BASIC.exec(text);
-    if (found) return { grade: 'day', under: sameForAll(day(+found[1], +found[2], +found[3])), zoned: false };
-  } else {
-    let found = MONTH_NAMED.exec(text);
-    if (found) { const month = monthNumber(found[1]); if (month) return wholeMonth(fullYear(found[2]), month); }
-    found = NAMED_DAY.exec(text);
-    if (found) { const month = monthNumber(found[1]); if (month) return dated(found, 4, () => sameForAll(day(fullYear(found![3]), month, +found![2]))); }
-    found = DAY_NAMED.exec(text);
-    if (found) { const month = monthNumber(found[2]); if (month) return dated(found, 4, () => sameForAll(day(fullYear(found![3]), month, +found![1]))); }
-  }
-  const found = QUARTER.exec(text);
-  if (found) {
-    const quarter = +(found[1] ?? found[4] ?? found[5]);
-    const year = fullYear(found[2] ?? found[3] ?? found[6]);
-    return { grade: 'quarter', under: any(instant(year, quarter * 3 - 2)), zoned: false };
+  const figure = first > 47 && first < 58;
+  // Plain numbers are by far the most cells: without a separator only eight figures or more can be a date.
+  if (figure && /^(?:\d{1,7}|\d+[.,]\d{1,3})$/.test(text)) return undefined;
+  if (!figure && !/\d/.test(text)) return undefined;
+  for (const { grade, pattern, read, clock } of figure ? FIGURES_FIRST : WORDS_FIRST) {
+    const found = pattern.exec(text);
+    const days = found && read(found);
+    if (!days || Object.keys(days).length === 0) continue;
+    const hasClock = clock !== undefined && found.slice(clock, clock + CLOCK_GROUPS).some((part) => part !== undefined);
+    if (!hasClock) return { grade, under: days, zoned: false };
+    const time = clockAt(found, clock);
+    if (!time) return undefined;
+    return { grade: 'time', under: later(days, time.ms), zoned: time.zoned };
   }
   return undefined;
 }
 
-/** Reads a time of day, `HH:MM:SS`; `undefined` where it is none. */
-export function readTime(text: string): string | undefined {
-  const found = TIME_ONLY.exec(text);
-  const clock = found && clockTime(found, 1);
-  if (!clock || clock.zoned) return undefined;
-  return new Date(clock.ms).toISOString().slice(11, 19);
+function later(days: Days, ms: number): Days {
+  return Object.fromEntries(Object.entries(days).map(([order, at]) => [order, at + ms]));
 }
 
 /** A scanned date under an order as ISO 8601; `undefined` where the order makes no such day. */
@@ -106,32 +240,4 @@ export function writeDate(scan: DateScan, order: DateOrder, withTime: boolean): 
   const at = scan.under[order];
   if (at === undefined) return undefined;
   return withTime ? isoDateTime(at) : isoDate(at);
-}
-
-function day(year: number, month: number, dayOfMonth: number): Instant | undefined {
-  return isCalendarDate(year, month, dayOfMonth) ? instant(year, month, dayOfMonth) : undefined;
-}
-
-function sameForAll(at: Instant | undefined): DateScan['under'] { return at === undefined ? {} : any(at); }
-
-function wholeMonth(year: number, month: number): DateScan | undefined {
-  return month >= 1 && month <= 12 ? { grade: 'month', under: any(instant(year, month)), zoned: false } : undefined;
-}
-
-/** Joins the days under each order with the time of the cell, whose parts stand in `found` from `timeAt` on. */
-function dated(found: RegExpExecArray, timeAt: number, days: () => Partial<Record<DateOrder, Instant | undefined>>): DateScan | undefined {
-  const clock = found[timeAt] === undefined ? { ms: 0, zoned: false } : clockTime(found, timeAt);
-  if (!clock) return undefined;
-  const under: Partial<Record<DateOrder, Instant>> = {};
-  for (const [order, at] of Object.entries(days()) as [DateOrder, Instant | undefined][]) if (at !== undefined) under[order] = at + clock.ms;
-  if (Object.keys(under).length === 0) return undefined;
-  return { grade: found[timeAt] === undefined ? 'day' : 'time', under, zoned: clock.zoned };
-}
-
-function clockTime(found: RegExpExecArray, at: number): { ms: number; zoned: boolean } | undefined {
-  const [h, m, s] = [+found[at], +found[at + 1], +(found[at + 2] ?? 0)];
-  const half = found[at + 3]?.toLowerCase();
-  if (m > 59 || s > 59 || h > 23 || (half && (h < 1 || h > 12))) return undefined;
-  const hour = half ? (h % 12) + (half === 'p' ? 12 : 0) : h;
-  return { ms: ((hour * 60 + m) * 60 + s) * 1000, zoned: found[at + 4] !== undefined };
 }

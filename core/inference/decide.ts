@@ -25,43 +25,107 @@ export function decideType(tally: ColumnTally, name: string): TypeDecision {
   const words = tally.having(FACT.missingWord);
   // A word for "missing" counts as empty only beside cells of a type; in a column of text it is text.
   const filled = tally.cells - empty - words;
-  const text: TypeDecision = { type: 'text', format: {}, read: tally.cells - empty, filled: tally.cells - empty, percent: false, reasons: [] };
+  const text: TypeDecision = {
+    type: 'text',
+    format: {},
+    read: tally.cells - empty,
+    filled: tally.cells - empty,
+    percent: false,
+    reasons: [],
+  };
   if (filled <= 0) return { ...text, reasons: ['The column is empty.'] };
-  return decideYesNo(tally, name, filled) ?? decideDate(tally, filled) ?? decideNumber(tally, name, filled) ?? decideTime(tally, filled) ?? decideCalendarWord(tally, filled) ?? text;
+  return (
+    decideYesNo(tally, name, filled) ??
+    decideDate(tally, filled) ??
+    decideNumber(tally, name, filled) ??
+    decideTime(tally, filled) ??
+    decideCalendarWord(tally, filled) ??
+    text
+  );
 }
 
 function decideYesNo(tally: ColumnTally, name: string, filled: number): TypeDecision | undefined {
   const said = tally.having(FACT.yesNo);
-  if (said >= filled * ENOUGH) return { type: 'boolean', format: {}, read: said, filled, percent: false, reasons: [`${n(said)} of ${n(filled)} cells say yes or no.`] };
+  if (said >= filled * ENOUGH)
+    return {
+      type: 'boolean',
+      format: {},
+      read: said,
+      filled,
+      percent: false,
+      reasons: [`${n(said)} of ${n(filled)} cells say yes or no.`],
+    };
   const digits = tally.having(FACT.zeroOne);
-  if (digits === filled && headingAsks(name)) return { type: 'boolean', format: {}, read: digits, filled, percent: false, reasons: ['The header asks a question and every cell is 1 or 0.'] };
+  if (digits === filled && headingAsks(name))
+    return {
+      type: 'boolean',
+      format: {},
+      read: digits,
+      filled,
+      percent: false,
+      reasons: ['The header asks a question and every cell is 1 or 0.'],
+    };
   return undefined;
 }
 
 function decideDate(tally: ColumnTally, filled: number): TypeDecision | undefined {
-  const reads: Record<DateOrder, number> = { DMY: tally.having(FACT.dmy), MDY: tally.having(FACT.mdy), YMD: tally.having(FACT.ymd) };
+  const reads: Record<DateOrder, number> = {
+    DMY: tally.having(FACT.dmy),
+    MDY: tally.having(FACT.mdy),
+    YMD: tally.having(FACT.ymd),
+  };
   const most = Math.max(reads.DMY, reads.MDY, reads.YMD);
   if (most < filled * ENOUGH) return undefined;
   const orderMatters = tally.having(FACT.orderMatters);
-  const ambiguous = orderMatters > 0 && tally.having(FACT.dmy | FACT.mdy | FACT.orderMatters) > 0 && reads.DMY === reads.MDY && most === reads.DMY;
-  const order: DateOrder = orderMatters === 0 && reads.YMD === most ? 'YMD' : reads.DMY === most ? 'DMY' : reads.MDY === most ? 'MDY' : 'YMD';
+  const ambiguous =
+    orderMatters > 0 &&
+    tally.having(FACT.dmy | FACT.mdy | FACT.orderMatters) > 0 &&
+    reads.DMY === reads.MDY &&
+    most === reads.DMY;
+  const order: DateOrder =
+    orderMatters === 0 && reads.YMD === most ? 'YMD' : reads.DMY === most ? 'DMY' : reads.MDY === most ? 'MDY' : 'YMD';
   const reasons = [`${n(most)} of ${n(filled)} cells are dates.`];
-  if (ambiguous) reasons.push('Nothing in the column tells day and month apart; it is read day first. Say so if the month comes first.');
+  if (ambiguous)
+    reasons.push(
+      'Nothing in the column tells day and month apart; it is read day first. Say so if the month comes first.',
+    );
   else if (orderMatters > 0 && order !== 'YMD') {
     const other = order === 'DMY' ? 'MDY' : 'DMY';
-    reasons.push(`Read ${order === 'DMY' ? 'day' : 'month'} first: ${n(reads[order] - reads[other])} cells make no date the other way round.`);
+    reasons.push(
+      `Read ${order === 'DMY' ? 'day' : 'month'} first: ${n(reads[order] - reads[other])} cells make no date the other way round.`,
+    );
   }
   if (tally.having(FACT.zoned) > 0) reasons.push('Offsets from UTC are left off: the time on the clock is kept.');
   const format: ColumnFormat = { dateOrder: order, ...(ambiguous ? { ambiguous: true } : {}) };
   const grade = gradeOf(tally);
-  if (grade) return { type: 'date', meaning: grade, format, read: most, filled, percent: false, reasons: [...reasons, `Each stands for the first day of its ${grade}.`] };
-  return { type: tally.having(FACT.withTime) > 0 ? 'datetime' : 'date', format, read: most, filled, percent: false, reasons };
+  if (grade)
+    return {
+      type: 'date',
+      meaning: grade,
+      format,
+      read: most,
+      filled,
+      percent: false,
+      reasons: [...reasons, `Each stands for the first day of its ${grade}.`],
+    };
+  return {
+    type: tally.having(FACT.withTime) > 0 ? 'datetime' : 'date',
+    format,
+    read: most,
+    filled,
+    percent: false,
+    reasons,
+  };
 }
 
 /** A whole month, quarter or week, where nearly all dated cells are such. */
 function gradeOf(tally: ColumnTally): 'month' | 'quarter' | 'week' | undefined {
   const dated = tally.havingAny(FACT.dmy | FACT.mdy | FACT.ymd);
-  const grades = [['month', FACT.month], ['quarter', FACT.quarter], ['week', FACT.week]] as const;
+  const grades = [
+    ['month', FACT.month],
+    ['quarter', FACT.quarter],
+    ['week', FACT.week],
+  ] as const;
   return grades.find(([, fact]) => tally.having(fact) >= dated * 0.95)?.[0];
 }
 
@@ -71,7 +135,15 @@ function decideNumber(tally: ColumnTally, name: string, filled: number): TypeDec
   const most = Math.max(point, comma);
   if (most < filled * ENOUGH) return undefined;
   const leadingZeros = tally.having(FACT.leadingZero);
-  if (leadingZeros > 0) return { type: 'text', format: {}, read: filled, filled, percent: false, reasons: [`${n(leadingZeros)} cells begin with a nought: they are codes, and keep their digits.`] };
+  if (leadingZeros > 0)
+    return {
+      type: 'text',
+      format: {},
+      read: filled,
+      filled,
+      percent: false,
+      reasons: [`${n(leadingZeros)} cells begin with a nought: they are codes, and keep their digits.`],
+    };
 
   const equal = point === comma && tally.having(FACT.separated) > 0;
   const grouping = equal ? groupingSign(tally, most) : undefined;
@@ -82,17 +154,45 @@ function decideNumber(tally: ColumnTally, name: string, filled: number): TypeDec
   const whole = tally.having(decimal === '.' ? FACT.pointWhole : FACT.commaWhole);
   const percent = tally.having(FACT.percent) >= most * 0.5;
   const currency = mostUsed(tally.currencies);
-  const format: ColumnFormat = { decimal, ...(tie ? { ambiguous: true } : {}), ...(tally.having(FACT.big) > 0 ? { big: true } : {}) };
+  const format: ColumnFormat = {
+    decimal,
+    ...(tie ? { ambiguous: true } : {}),
+    ...(tally.having(FACT.big) > 0 ? { big: true } : {}),
+  };
   const reasons = [`${n(most)} of ${n(filled)} cells are numbers.`];
-  if (tie) reasons.push('Every separated number could be read with a point or with a comma as the decimal sign; the point is taken.');
-  else if (grouping) reasons.push(`The ${grouping === ',' ? 'comma' : 'point'} parts the thousands: it stands in every number from 1,000 on and in no smaller one.`);
-  else if (decimal === ',') reasons.push(`The comma is the decimal sign: ${n(comma - point)} cells are numbers only that way.`);
+  if (tie)
+    reasons.push(
+      'Every separated number could be read with a point or with a comma as the decimal sign; the point is taken.',
+    );
+  else if (grouping)
+    reasons.push(
+      `The ${grouping === ',' ? 'comma' : 'point'} parts the thousands: it stands in every number from 1,000 on and in no smaller one.`,
+    );
+  else if (decimal === ',')
+    reasons.push(`The comma is the decimal sign: ${n(comma - point)} cells are numbers only that way.`);
   if (currency) reasons.push(`The cells carry the sign of ${currency}.`);
   const years = tally.having(FACT.year);
   if (whole === most && years === filled && !currency && (headingSaysYear(name) || filled >= 3)) {
-    return { type: 'integer', meaning: 'year', format: {}, read: most, filled, percent: false, reasons: ['Every cell is a year.'] };
+    return {
+      type: 'integer',
+      meaning: 'year',
+      format: {},
+      read: most,
+      filled,
+      percent: false,
+      reasons: ['Every cell is a year.'],
+    };
   }
-  return { type: whole === most && !percent ? 'integer' : 'decimal', meaning: percent ? 'percent' : currency ? 'currency' : undefined, format, read: most, filled, currency, percent, reasons };
+  return {
+    type: whole === most && !percent ? 'integer' : 'decimal',
+    meaning: percent ? 'percent' : currency ? 'currency' : undefined,
+    format,
+    read: most,
+    filled,
+    currency,
+    percent,
+    reasons,
+  };
 }
 
 /**
@@ -108,14 +208,35 @@ function groupingSign(tally: ColumnTally, most: number): ',' | '.' | undefined {
 
 function decideTime(tally: ColumnTally, filled: number): TypeDecision | undefined {
   const times = tally.having(FACT.time);
-  return times >= filled * ENOUGH ? { type: 'time', format: {}, read: times, filled, percent: false, reasons: [`${n(times)} of ${n(filled)} cells are times of day.`] } : undefined;
+  return times >= filled * ENOUGH
+    ? {
+        type: 'time',
+        format: {},
+        read: times,
+        filled,
+        percent: false,
+        reasons: [`${n(times)} of ${n(filled)} cells are times of day.`],
+      }
+    : undefined;
 }
 
 function decideCalendarWord(tally: ColumnTally, filled: number): TypeDecision | undefined {
-  const kinds = [['month-of-year', FACT.monthWord, 'months'], ['weekday', FACT.weekdayWord, 'days of the week']] as const;
+  const kinds = [
+    ['month-of-year', FACT.monthWord, 'months'],
+    ['weekday', FACT.weekdayWord, 'days of the week'],
+  ] as const;
   for (const [meaning, fact, words] of kinds) {
     const named = tally.having(fact);
-    if (named === filled) return { type: 'text', meaning, format: {}, read: named, filled, percent: false, reasons: [`Every cell names one of the ${words}.`] };
+    if (named === filled)
+      return {
+        type: 'text',
+        meaning,
+        format: {},
+        read: named,
+        filled,
+        percent: false,
+        reasons: [`Every cell names one of the ${words}.`],
+      };
   }
   return undefined;
 }

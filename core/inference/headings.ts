@@ -2,20 +2,32 @@
 
 /** Splits a header into lower-case words: "unit_price", "unitPrice" and "Unit price" are the same. */
 export function headingWords(name: string): string {
-  return ` ${name.replace(/([a-z])([A-Z])/g, '$1 $2').replace(/[_\-./]+/g, ' ').toLowerCase().replace(/\s+/g, ' ').trim()} `;
+  return ` ${name
+    .replace(/([a-z])([A-Z])/g, '$1 $2')
+    .replace(/[_\-./]+/g, ' ')
+    .toLowerCase()
+    .replace(/\s+/g, ' ')
+    .trim()} `;
 }
 
 const has = (words: string, list: RegExp) => list.test(words);
 
-const KEY = / (id|ids|no|nr|number|num|ref|reference|receipt|invoice|order no|code|sku|barcode|ean|isbn|postcode|post code|zip|zipcode|phone|telephone|tel|mobile|fax|card|account|serial|uuid|key|plz) /;
-const CODE_OR_SIZE = / (size|grade|class|category|type|level code|band|zone|bay|bench|row|floor|room|lane|shelf|table|team|batch|lot|group) $/;
-const RATE = / (price|rate|percent|percentage|pct|share|ratio|temperature|temp|warmth|score|rating|mark|average|avg|mean|median|per|margin|humidity|pressure|speed|ph|depth|height|width|length|thickness|age|index|latitude|longitude|lat|lon|lng|concentration|density|moisture|efficiency|yield|to emerge|mpg|bpm) /;
-const LEVEL = / (level|levels|balance|in hand|on hand|stock|inventory|in store|outstanding|open|headcount|population|remaining) /;
+const KEY =
+  / (id|ids|no|nr|number|num|ref|reference|receipt|invoice|order no|code|sku|barcode|ean|isbn|postcode|post code|zip|zipcode|phone|telephone|tel|mobile|fax|card|account|serial|uuid|key|plz) /;
+const CODE_OR_SIZE =
+  / (size|grade|class|category|type|level code|band|zone|bay|bench|row|floor|room|lane|shelf|table|team|batch|lot|group) $/;
+const RATE =
+  / (price|rate|percent|percentage|pct|share|ratio|temperature|temp|warmth|score|rating|mark|average|avg|mean|median|per|margin|humidity|pressure|speed|ph|depth|height|width|length|thickness|age|index|latitude|longitude|lat|lon|lng|concentration|density|moisture|efficiency|yield|to emerge|mpg|bpm) /;
+const LEVEL =
+  / (level|levels|balance|in hand|on hand|stock|inventory|in store|outstanding|open|headcount|population|remaining) /;
 const YEAR = / (year|yr|season|vintage|jahr|année|año|anno|ano|jaar) /;
-const QUESTION = /(\?\s*$)|( (is|has|was|did|paid|done|active|enabled|open|closed|member|returned|cancelled|delivered|valid|in stock|flag|present|absent) )/;
-const COUNTING = / (count|counts|quantity|qty|total|number of|sum|amount|takings|sales|revenue|cost|costs|units|hours|visits|orders|rain|rainfall|snow|snowfall|precipitation|distance) /;
+const QUESTION =
+  /(\?\s*$)|( (is|has|was|did|paid|done|active|enabled|open|closed|member|returned|cancelled|delivered|valid|in stock|flag|present|absent) )/;
+const COUNTING =
+  / (count|counts|quantity|qty|total|number of|sum|amount|takings|sales|revenue|cost|costs|units|hours|visits|orders|rain|rainfall|snow|snowfall|precipitation|distance) /;
 
-export const headingSaysKey = (name: string) => has(headingWords(name), KEY) && !/ (number of|no of) /.test(headingWords(name));
+export const headingSaysKey = (name: string) =>
+  has(headingWords(name), KEY) && !/ (number of|no of) /.test(headingWords(name));
 export const headingSaysCode = (name: string) => has(headingWords(name), CODE_OR_SIZE);
 export const headingSaysRate = (name: string) => has(headingWords(name), RATE);
 export const headingSaysLevel = (name: string) => has(headingWords(name), LEVEL);
@@ -24,4 +36,5 @@ export const headingAsks = (name: string) => has(headingWords(name), QUESTION) |
 export const headingCounts = (name: string) => has(headingWords(name), COUNTING);
 
 /** Units whose amounts are measured, not added up: lengths, temperatures, speeds, shares. */
-export const isRateUnit = (unit: string | undefined) => unit !== undefined && /^(%|°.?|mm|cm|km\/h|mph|m\/s|ppm|ph|hpa|kpa|pa|bar|lux|deg|mm\/h)$/i.test(unit);
+export const isRateUnit = (unit: string | undefined) =>
+  unit !== undefined && /^(%|°.?|mm|cm|km\/h|mph|m\/s|ppm|ph|hpa|kpa|pa|bar|lux|deg|mm\/h)$/i.test(unit);

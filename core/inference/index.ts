@@ -1,3 +1,5 @@
+export * from './calendar-words';
+export * from './clock';
 export * from './convert';
 export * from './date';
 export * from './decide';

@@ -12,10 +12,12 @@ export interface NumberReading {
 
 const PLAIN = /^-?(?:[1-9]\d*|0)(?:\.\d+)?$/;
 // Thousands in threes, or in the Indian way (12,34,567): CLDR number patterns "#,##0.###" and "#,##,##0.###".
-const POINT = /^(?:\d+|\d{1,3}(?:,\d{3})+|\d{1,2}(?:,\d{2})+,\d{3}|\d{1,3}(?:'\d{3})+|\d{1,3}(?: \d{3})+)(\.\d*)?$|^\.\d+$/;
+const POINT =
+  /^(?:\d+|\d{1,3}(?:,\d{3})+|\d{1,2}(?:,\d{2})+,\d{3}|\d{1,3}(?:'\d{3})+|\d{1,3}(?: \d{3})+)(\.\d*)?$|^\.\d+$/;
 const COMMA = /^(?:\d+|\d{1,3}(?:\.\d{3})+|\d{1,3}(?:'\d{3})+|\d{1,3}(?: \d{3})+)(,\d*)?$|^,\d+$/;
 const EXPONENT = /^(\d+(?:\.\d+)?)[eE]([+-]?\d{1,2})$/;
-const SIGNED_BODY = /^(\()?\s*([-+−])?\s*([^\d\s.,'()+−-]{1,4}(?![\d])\s+|[A-Za-z]{3}\s*|[^\w\s.,'()+−-]\s*)?([-+−])?\s*([\d.,'\u00a0\u202f\u2009 eE+-]*\d[.,]?)\s*(%|[A-Za-z]{3}|[^\w\s.,'()+−-])?\s*([-−])?\s*(\))?$/;
+const SIGNED_BODY =
+  /^(\()?\s*([-+−])?\s*([^\d\s.,'()+−-]{1,4}(?![\d])\s+|[A-Za-z]{3}\s*|[^\w\s.,'()+−-]\s*)?([-+−])?\s*([\d.,'\u00a0\u202f\u2009 eE+-]*\d[.,]?)\s*(%|[A-Za-z]{3}|[^\w\s.,'()+−-])?\s*([-−])?\s*(\))?$/;
 
 /**
  * Reads one cell as a number under a decimal sign; `undefined` where it is none. Takes thousands separators, a currency
@@ -39,7 +41,10 @@ export function readNumber(text: string, decimal: '.' | ','): NumberReading | un
   const codes = marks.filter((mark) => mark !== '%').map(currencyCode);
   if (codes.length > 1 || codes.includes(undefined) || (percent && codes.length > 0)) return undefined;
 
-  const body = rawBody.trim().replace(/[\u00a0\u202f\u2009]/g, ' ').replace(/'/g, "'");
+  const body = rawBody
+    .trim()
+    .replace(/[\u00a0\u202f\u2009]/g, ' ')
+    .replace(/'/g, "'");
   const plain = plainDigits(body, decimal);
   if (plain === undefined) return undefined;
   const negative = Boolean(open) || minuses.some((mark) => mark !== '+');

@@ -26,7 +26,10 @@ export class PictureSample {
   /** Heights from 0 to 1, at most 12; none for an empty column. */
   picture(): number[] {
     if (this.held.length === 0) return [];
-    const counts = this.profile.type === 'text' || this.profile.type === 'boolean' || this.profile.type === 'time' ? this.commonest() : this.alongRange();
+    const counts =
+      this.profile.type === 'text' || this.profile.type === 'boolean' || this.profile.type === 'time'
+        ? this.commonest()
+        : this.alongRange();
     const most = Math.max(...counts);
     return counts.map((count) => Math.round((count / most) * 100) / 100);
   }

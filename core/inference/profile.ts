@@ -8,7 +8,19 @@ export type Role = (typeof ROLES)[number];
 export const SUMMARIES = ['sum', 'mean', 'median', 'min', 'max', 'first', 'last', 'count', 'distinct'] as const;
 export type Summary = (typeof SUMMARIES)[number];
 
-export const MEANINGS = ['currency', 'percent', 'ratio', 'duration', 'year', 'quarter', 'month', 'week', 'month-of-year', 'weekday', 'ordinal'] as const;
+export const MEANINGS = [
+  'currency',
+  'percent',
+  'ratio',
+  'duration',
+  'year',
+  'quarter',
+  'month',
+  'week',
+  'month-of-year',
+  'weekday',
+  'ordinal',
+] as const;
 export type Meaning = (typeof MEANINGS)[number];
 
 export type DateOrder = 'DMY' | 'MDY' | 'YMD';
@@ -42,10 +54,14 @@ export interface ColumnProfile {
   /** 0 to 1: the share of the non-empty cells that the type reads, less what is ambiguous. */
   confidence: number;
   stats: {
-    count: number; missing: number; distinct: number;
+    count: number;
+    missing: number;
+    distinct: number;
     /** `distinct` is the database's estimate, not a count: the column has more different values than are held in memory. */
     distinctAbout?: boolean;
-    min?: number | string; max?: number | string; mean?: number;
+    min?: number | string;
+    max?: number | string;
+    mean?: number;
   };
   /** Rows are numbered as in the file, the header being row 1. */
   unread: { count: number; samples: { row: number; text: string }[] };
@@ -55,6 +71,10 @@ export interface ColumnProfile {
   picture?: number[];
 }
 
-export function isNumeric(column: Pick<ColumnProfile, 'type'>): boolean { return column.type === 'integer' || column.type === 'decimal'; }
+export function isNumeric(column: Pick<ColumnProfile, 'type'>): boolean {
+  return column.type === 'integer' || column.type === 'decimal';
+}
 /** A date or a date and time: a column that a calendar step can be taken of. */
-export function isDated(column: Pick<ColumnProfile, 'type'>): boolean { return column.type === 'date' || column.type === 'datetime'; }
+export function isDated(column: Pick<ColumnProfile, 'type'>): boolean {
+  return column.type === 'date' || column.type === 'datetime';
+}

@@ -1,9 +1,19 @@
 import type { TypeDecision } from './decide';
-import { headingCounts, headingSaysCode, headingSaysKey, headingSaysLevel, headingSaysRate, isRateUnit } from './headings';
+import {
+  headingCounts,
+  headingSaysCode,
+  headingSaysKey,
+  headingSaysLevel,
+  headingSaysRate,
+  isRateUnit,
+} from './headings';
 import type { Role, Summary } from './profile';
 import { FACT, type ColumnTally } from './tally';
 
-export interface RoleDecision { readonly role: Role; readonly reason: string }
+export interface RoleDecision {
+  readonly role: Role;
+  readonly reason: string;
+}
 
 const n = (value: number) => value.toLocaleString('en-GB');
 
@@ -11,13 +21,16 @@ const n = (value: number) => value.toLocaleString('en-GB');
 export function decideRole(decision: TypeDecision, tally: ColumnTally, name: string): RoleDecision {
   const { type, meaning, filled } = decision;
   const distinct = tally.distinct() ?? Infinity;
-  if (type === 'date' || type === 'datetime' || meaning === 'year') return { role: 'when', reason: 'Dates can run across a chart.' };
-  if (meaning === 'month-of-year' || meaning === 'weekday') return { role: 'when', reason: 'They come round in the order of the calendar.' };
+  if (type === 'date' || type === 'datetime' || meaning === 'year')
+    return { role: 'when', reason: 'Dates can run across a chart.' };
+  if (meaning === 'month-of-year' || meaning === 'weekday')
+    return { role: 'when', reason: 'They come round in the order of the calendar.' };
   if (type === 'time') return { role: 'note', reason: 'A time of day without a date.' };
   if (type === 'boolean') return { role: 'group', reason: 'Yes and no make two groups.' };
   if (type === 'integer') {
     if (headingSaysKey(name)) return { role: 'key', reason: 'The header says that each number names one thing.' };
-    if (headingSaysCode(name) && !headingCounts(name) && distinct <= 30) return { role: 'group', reason: `${n(distinct)} different small numbers that stand for kinds, not amounts.` };
+    if (headingSaysCode(name) && !headingCounts(name) && distinct <= 30)
+      return { role: 'group', reason: `${n(distinct)} different small numbers that stand for kinds, not amounts.` };
     return { role: 'amount', reason: 'Numbers to summarise.' };
   }
   if (type === 'decimal') return { role: 'amount', reason: 'Numbers to summarise.' };
@@ -30,18 +43,35 @@ function decideTextRole(tally: ColumnTally, name: string, filled: number, distin
   const long = tally.having(FACT.long) / filled;
   const spaced = tally.having(FACT.spaced) / filled;
   const digits = tally.having(FACT.withDigit) / filled;
-  if (headingSaysKey(name) && share > 0.2 && spaced < 0.5) return { role: 'key', reason: 'The header says that each value names one thing.' };
-  if (long > 0.5 || (long > 0.3 && share > 0.5)) return { role: 'note', reason: 'Long text, to be read rather than grouped by.' };
-  if (share > 0.95 && filled >= 10 && digits > 0.9 && spaced < 0.2) return { role: 'key', reason: 'Short codes, no two alike.' };
-  if (share > 0.5 && distinct > 100) return { role: 'note', reason: `${Number.isFinite(distinct) ? n(distinct) : 'Very many'} different texts: too many to group by.` };
+  if (headingSaysKey(name) && share > 0.2 && spaced < 0.5)
+    return { role: 'key', reason: 'The header says that each value names one thing.' };
+  if (long > 0.5 || (long > 0.3 && share > 0.5))
+    return { role: 'note', reason: 'Long text, to be read rather than grouped by.' };
+  if (share > 0.95 && filled >= 10 && digits > 0.9 && spaced < 0.2)
+    return { role: 'key', reason: 'Short codes, no two alike.' };
+  if (share > 0.5 && distinct > 100)
+    return {
+      role: 'note',
+      reason: `${Number.isFinite(distinct) ? n(distinct) : 'Very many'} different texts: too many to group by.`,
+    };
   return { role: 'group', reason: `${n(distinct)} different ${distinct === 1 ? 'value' : 'values'} to group by.` };
 }
 
 /** The summary that the meaning of a column asks for: flows are totalled, rates averaged, levels take the last, keys are counted. */
-export function defaultSummary(role: Role, decision: Pick<TypeDecision, 'percent' | 'meaning'>, name: string, unit: string | undefined): { summary: Summary; reason?: string } {
+export function defaultSummary(
+  role: Role,
+  decision: Pick<TypeDecision, 'percent' | 'meaning'>,
+  name: string,
+  unit: string | undefined,
+): { summary: Summary; reason?: string } {
   if (role === 'key') return { summary: 'distinct', reason: 'Counted, not added up.' };
   if (role !== 'amount') return { summary: 'count' };
   if (headingSaysLevel(name)) return { summary: 'last', reason: 'A level: the last of a period is taken.' };
-  if (decision.percent || decision.meaning === 'ratio' || ((isRateUnit(unit) || headingSaysRate(name)) && !headingCounts(name))) return { summary: 'mean', reason: 'A rate or measure: averaged, since its sum means nothing.' };
+  if (
+    decision.percent ||
+    decision.meaning === 'ratio' ||
+    ((isRateUnit(unit) || headingSaysRate(name)) && !headingCounts(name))
+  )
+    return { summary: 'mean', reason: 'A rate or measure: averaged, since its sum means nothing.' };
   return { summary: 'sum', reason: 'A quantity: totalled.' };
 }

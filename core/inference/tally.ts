@@ -1,4 +1,6 @@
-import { monthNumber, readTime, scanDate, weekdayNumber } from './date';
+import { monthNumber, weekdayNumber } from './calendar-words';
+import { readTime } from './clock';
+import { scanDate } from './date';
 import { readNumber } from './number';
 import { isMissingWord, readYesNo } from './words';
 
@@ -7,20 +9,41 @@ import { isMissingWord, readYesNo } from './words';
  * "1,234" a number under two decimal signs), and only the whole column decides.
  */
 export const FACT = {
-  empty: 1 << 0, missingWord: 1 << 1,
+  empty: 1 << 0,
+  missingWord: 1 << 1,
   /** A number where the decimal sign is a point; where it is a comma; and whether whole under each. */
-  point: 1 << 2, comma: 1 << 3, pointWhole: 1 << 4, commaWhole: 1 << 5,
-  separated: 1 << 6, leadingZero: 1 << 7, percent: 1 << 8, currency: 1 << 9,
-  dmy: 1 << 10, mdy: 1 << 11, ymd: 1 << 12,
+  point: 1 << 2,
+  comma: 1 << 3,
+  pointWhole: 1 << 4,
+  commaWhole: 1 << 5,
+  separated: 1 << 6,
+  leadingZero: 1 << 7,
+  percent: 1 << 8,
+  currency: 1 << 9,
+  dmy: 1 << 10,
+  mdy: 1 << 11,
+  ymd: 1 << 12,
   /** The orders of day and month give different days. */
   orderMatters: 1 << 13,
-  withTime: 1 << 14, month: 1 << 15, quarter: 1 << 16, week: 1 << 17, zoned: 1 << 18,
-  time: 1 << 19, yesNo: 1 << 20, zeroOne: 1 << 21, year: 1 << 22,
-  monthWord: 1 << 23, weekdayWord: 1 << 24, long: 1 << 25, spaced: 1 << 26, withDigit: 1 << 27,
+  withTime: 1 << 14,
+  month: 1 << 15,
+  quarter: 1 << 16,
+  week: 1 << 17,
+  zoned: 1 << 18,
+  time: 1 << 19,
+  yesNo: 1 << 20,
+  zeroOne: 1 << 21,
+  year: 1 << 22,
+  monthWord: 1 << 23,
+  weekdayWord: 1 << 24,
+  long: 1 << 25,
+  spaced: 1 << 26,
+  withDigit: 1 << 27,
   /** More digits than a 64-bit integer holds for certain. */
   big: 1 << 28,
   /** Further than 1 from zero; and a whole number from 1000 on that carries no separator. */
-  aboveOne: 1 << 29, bareThousand: 1 << 30,
+  aboveOne: 1 << 29,
+  bareThousand: 1 << 30,
 } as const;
 
 /** At most this many different cells of a column are held in memory. */
@@ -63,11 +86,15 @@ export class ColumnTally {
 
   /** Different cells other than empty ones; `undefined` where there are more than are held. */
   distinct(): number | undefined {
-    return this.overflown ? undefined : [...this.seen.values()].reduce((n, facts) => n + (facts & FACT.empty ? 0 : 1), 0);
+    return this.overflown
+      ? undefined
+      : [...this.seen.values()].reduce((n, facts) => n + (facts & FACT.empty ? 0 : 1), 0);
   }
 
   /** The different cells and what each could be; only some of them where `distinct()` is undefined. */
-  values(): IterableIterator<string> { return this.seen.keys(); }
+  values(): IterableIterator<string> {
+    return this.seen.keys();
+  }
 
   private look(raw: string): number {
     const cell = raw.trim();

@@ -1,6 +1,23 @@
 /** Words that stand for nothing in a column of numbers or dates; compared in lower case. */
-const MISSING: ReadonlySet<string> = new Set(['n/a', 'na', '#n/a', 'null', 'none', 'nil', '-', '--', '–', '—', '?', 'tbc', 'nan', '.']);
-export function isMissingWord(text: string): boolean { return text.length <= 4 && MISSING.has(text.toLowerCase()); }
+const MISSING: ReadonlySet<string> = new Set([
+  'n/a',
+  'na',
+  '#n/a',
+  'null',
+  'none',
+  'nil',
+  '-',
+  '--',
+  '–',
+  '—',
+  '?',
+  'tbc',
+  'nan',
+  '.',
+]);
+export function isMissingWord(text: string): boolean {
+  return text.length <= 4 && MISSING.has(text.toLowerCase());
+}
 
 const YES: ReadonlySet<string> = new Set(['yes', 'true', 'y', 't']);
 const NO: ReadonlySet<string> = new Set(['no', 'false', 'n', 'f']);

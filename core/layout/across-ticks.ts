@@ -11,7 +11,11 @@ const GAP = 14;
 /** The longest a leaning label may be, in pixels along it. */
 export const LEANING = 110;
 
-export interface AcrossWords { readonly labels: string[]; readonly ticks: AcrossTick[]; readonly turned: boolean }
+export interface AcrossWords {
+  readonly labels: string[];
+  readonly ticks: AcrossTick[];
+  readonly turned: boolean;
+}
 
 /** The words along the horizontal axis for a plot of a width: all of them whole, and those that there is room to write. */
 export function acrossWords(spec: ChartSpec, frame: Frame, columns: Columns, width: number): AcrossWords {
@@ -21,14 +25,24 @@ export function acrossWords(spec: ChartSpec, frame: Frame, columns: Columns, wid
   if (across.as === 'time') return timeWords(values.map(String), across.step, spec, room);
   if (across.as === 'cycle') {
     const labels = values.map((value) => cycleLabel(Number(value), across.cycle, true));
-    return fitted(labels, values.map((value) => cycleLabel(Number(value), across.cycle)), room);
+    return fitted(
+      labels,
+      values.map((value) => cycleLabel(Number(value), across.cycle)),
+      room,
+    );
   }
-  if (across.as === 'bins') return binWords(values.map(Number), frame.across.width ?? 1, column(columns, across.column).unit, room);
+  if (across.as === 'bins')
+    return binWords(values.map(Number), frame.across.width ?? 1, column(columns, across.column).unit, room);
   if (across.as === 'group') return fitted(values.map(String), values.map(String), room);
   return { labels: [], ticks: [], turned: false };
 }
 
-function timeWords(values: readonly string[], step: NonNullable<Extract<ChartSpec['across'], { as: 'time' }>['step']>, spec: ChartSpec, room: number): AcrossWords {
+function timeWords(
+  values: readonly string[],
+  step: NonNullable<Extract<ChartSpec['across'], { as: 'time' }>['step']>,
+  spec: ChartSpec,
+  room: number,
+): AcrossWords {
   const labels = values.map((value) => stepLabel(value, step, spec.calendar));
   const short = values.map((value) => stepTick(value, step, spec.calendar));
   const widest = Math.max(...short.map((tick) => textWidth(tick.label, TICK_SIZE)), 0);
@@ -36,7 +50,8 @@ function timeWords(values: readonly string[], step: NonNullable<Extract<ChartSpe
   const stride = roundStride(step).find((candidate) => candidate >= apart) ?? apart;
   let shown = values.flatMap((value, i) => (startsStride(value, step, stride, spec.calendar) ? [i] : []));
   // Where round places do not thin out enough (weeks, runs shorter than a stride), count from the first.
-  if (shown.some((at, i) => i > 0 && at - shown[i - 1] < apart) || shown.length < Math.min(2, values.length)) shown = values.map((_, i) => i).filter((i) => i % stride === 0);
+  if (shown.some((at, i) => i > 0 && at - shown[i - 1] < apart) || shown.length < Math.min(2, values.length))
+    shown = values.map((_, i) => i).filter((i) => i % stride === 0);
   let under: string | undefined;
   const ticks = shown.map((at): AcrossTick => {
     const tick = short[at];
@@ -50,17 +65,26 @@ function timeWords(values: readonly string[], step: NonNullable<Extract<ChartSpe
 /** Every label where they fit side by side, leaning where not, and only some where not even leaning ones fit. */
 function fitted(labels: readonly string[], short: readonly string[], room: number): AcrossWords {
   const widest = Math.max(...short.map((label) => textWidth(label, TICK_SIZE)), 0);
-  if (widest + 8 <= room) return { labels: [...labels], ticks: short.map((label, at) => ({ at, label })), turned: false };
+  if (widest + 8 <= room)
+    return { labels: [...labels], ticks: short.map((label, at) => ({ at, label })), turned: false };
   const every = Math.max(1, Math.ceil(18 / Math.max(room, 0.001)));
-  const ticks = short.flatMap((label, at) => (at % every === 0 ? [{ at, label: shorten(label, LEANING, TICK_SIZE) }] : []));
+  const ticks = short.flatMap((label, at) =>
+    at % every === 0 ? [{ at, label: shorten(label, LEANING, TICK_SIZE) }] : [],
+  );
   return { labels: [...labels], ticks, turned: true };
 }
 
 function binWords(bounds: readonly number[], width: number, unit: string | undefined, room: number): AcrossWords {
   const decimals = decimalsOf(unit === '%' ? width * 100 : width);
   const write = (value: number) => writeNumber(value, { unit: unit === '%' ? '%' : undefined, in: 'ones', decimals });
-  const labels = bounds.map((bound) => `${writeValue(bound, unit, decimals)} to ${writeValue(bound + width, unit, decimals)}`);
+  const labels = bounds.map(
+    (bound) => `${writeValue(bound, unit, decimals)} to ${writeValue(bound + width, unit, decimals)}`,
+  );
   const widest = Math.max(...bounds.map((bound) => textWidth(write(bound), TICK_SIZE)), 0);
   const every = Math.max(1, Math.ceil((widest + GAP) / Math.max(room, 0.001)));
-  return { labels, ticks: bounds.flatMap((bound, at) => (at % every === 0 ? [{ at, label: write(bound) }] : [])), turned: false };
+  return {
+    labels,
+    ticks: bounds.flatMap((bound, at) => (at % every === 0 ? [{ at, label: write(bound) }] : [])),
+    turned: false,
+  };
 }

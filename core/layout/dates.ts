@@ -1,7 +1,18 @@
-import { fields, floor, fromIso, isoWeek, offset, placeInCycle, type Calendar, type Cycle, type Step } from '../calendar';
+import {
+  fields,
+  floor,
+  fromIso,
+  isoWeek,
+  offset,
+  placeInCycle,
+  type Calendar,
+  type Cycle,
+  type Step,
+} from '../calendar';
 import { LOCALE } from './numbers';
 
-const format = (options: Intl.DateTimeFormatOptions) => new Intl.DateTimeFormat(LOCALE, { timeZone: 'UTC', ...options });
+const format = (options: Intl.DateTimeFormatOptions) =>
+  new Intl.DateTimeFormat(LOCALE, { timeZone: 'UTC', ...options });
 const MONTH = format({ month: 'short' });
 const LONG_MONTH = format({ month: 'long' });
 const WEEKDAY = format({ weekday: 'short' });
@@ -17,7 +28,7 @@ export function yearName(start: number, calendar: Calendar = {}): string {
 }
 
 function quarterNumber(start: number, calendar: Calendar = {}): number {
-  return Math.floor((((fields(start).month - (calendar.yearStart ?? 1)) % 12) + 12) % 12 / 3) + 1;
+  return Math.floor(((((fields(start).month - (calendar.yearStart ?? 1)) % 12) + 12) % 12) / 3) + 1;
 }
 
 /** A step in words, whole: "May 2024", "Q2 2024", "week 10, 3 Mar 2025", "4 Mar 2025", "4 Mar 2025, 16:00". */
@@ -26,12 +37,18 @@ export function stepLabel(iso: string, step: Step, calendar: Calendar = {}): str
   const f = fields(at);
   const day = `${f.day} ${monthShort(at)} ${f.year}`;
   switch (step) {
-    case 'year': return yearName(at, calendar);
-    case 'quarter': return `Q${quarterNumber(at, calendar)} ${yearName(floor(at, 'year', calendar), calendar)}`;
-    case 'month': return `${monthShort(at)} ${f.year}`;
-    case 'week': return calendar.weekStart === 'sunday' ? `week of ${day}` : `week ${isoWeek(at).week}, from ${day}`;
-    case 'day': return `${WEEKDAY.format(at)} ${day}`;
-    case 'hour': return `${day}, ${String(f.hour).padStart(2, '0')}:00`;
+    case 'year':
+      return yearName(at, calendar);
+    case 'quarter':
+      return `Q${quarterNumber(at, calendar)} ${yearName(floor(at, 'year', calendar), calendar)}`;
+    case 'month':
+      return `${monthShort(at)} ${f.year}`;
+    case 'week':
+      return calendar.weekStart === 'sunday' ? `week of ${day}` : `week ${isoWeek(at).week}, from ${day}`;
+    case 'day':
+      return `${WEEKDAY.format(at)} ${day}`;
+    case 'hour':
+      return `${day}, ${String(f.hour).padStart(2, '0')}:00`;
   }
 }
 
@@ -40,11 +57,17 @@ export function stepTick(iso: string, step: Step, calendar: Calendar = {}): { la
   const at = fromIso(iso);
   const f = fields(at);
   switch (step) {
-    case 'year': return { label: yearName(at, calendar) };
-    case 'quarter': return { label: `Q${quarterNumber(at, calendar)}`, under: yearName(floor(at, 'year', calendar), calendar) };
-    case 'month': return { label: monthShort(at), under: String(f.year) };
-    case 'week': case 'day': return { label: `${f.day} ${monthShort(at)}`, under: String(f.year) };
-    case 'hour': return { label: `${String(f.hour).padStart(2, '0')}:00`, under: `${f.day} ${monthShort(at)}` };
+    case 'year':
+      return { label: yearName(at, calendar) };
+    case 'quarter':
+      return { label: `Q${quarterNumber(at, calendar)}`, under: yearName(floor(at, 'year', calendar), calendar) };
+    case 'month':
+      return { label: monthShort(at), under: String(f.year) };
+    case 'week':
+    case 'day':
+      return { label: `${f.day} ${monthShort(at)}`, under: String(f.year) };
+    case 'hour':
+      return { label: `${String(f.hour).padStart(2, '0')}:00`, under: `${f.day} ${monthShort(at)}` };
   }
 }
 
@@ -67,17 +90,25 @@ export function spanWords(first: string, last: string, step: Step, calendar: Cal
   return words(first) === end ? end : `${words(first)} to ${end}`;
 }
 
-function isoDay(at: number): string { return new Date(at).toISOString().slice(0, 10); }
+function isoDay(at: number): string {
+  return new Date(at).toISOString().slice(0, 10);
+}
 
 /** How many places apart labelled steps stand so that they fall on round ones: every third month, every Monday. */
 export function roundStride(step: Step): readonly number[] {
   switch (step) {
-    case 'hour': return [1, 2, 3, 6, 12, 24, 48, 168];
-    case 'day': return [1, 2, 7, 14, 28, 91, 182, 365];
-    case 'week': return [1, 2, 4, 13, 26, 52, 104];
-    case 'month': return [1, 2, 3, 6, 12, 24, 60, 120];
-    case 'quarter': return [1, 2, 4, 8, 20, 40];
-    case 'year': return [1, 2, 5, 10, 20, 50, 100, 200];
+    case 'hour':
+      return [1, 2, 3, 6, 12, 24, 48, 168];
+    case 'day':
+      return [1, 2, 7, 14, 28, 91, 182, 365];
+    case 'week':
+      return [1, 2, 4, 13, 26, 52, 104];
+    case 'month':
+      return [1, 2, 3, 6, 12, 24, 60, 120];
+    case 'quarter':
+      return [1, 2, 4, 8, 20, 40];
+    case 'year':
+      return [1, 2, 5, 10, 20, 50, 100, 200];
   }
 }
 
@@ -87,11 +118,17 @@ export function startsStride(iso: string, step: Step, stride: number, calendar: 
   const f = fields(at);
   const month = (f.month - (calendar.yearStart ?? 1) + 12) % 12;
   switch (step) {
-    case 'year': return f.year % stride === 0;
-    case 'quarter': return stride <= 4 ? (month / 3) % stride === 0 : month === 0 && f.year % (stride / 4) === 0;
-    case 'month': return stride <= 12 ? (f.month - 1) % stride === 0 : f.month === 1 && f.year % (stride / 12) === 0;
-    case 'day': return stride < 7 ? true : placeInCycle(at, 'weekday') === 1;
-    case 'hour': return stride <= 24 ? f.hour % stride === 0 : f.hour === 0;
-    case 'week': return true;
+    case 'year':
+      return f.year % stride === 0;
+    case 'quarter':
+      return stride <= 4 ? (month / 3) % stride === 0 : month === 0 && f.year % (stride / 4) === 0;
+    case 'month':
+      return stride <= 12 ? (f.month - 1) % stride === 0 : f.month === 1 && f.year % (stride / 12) === 0;
+    case 'day':
+      return stride < 7 ? true : placeInCycle(at, 'weekday') === 1;
+    case 'hour':
+      return stride <= 24 ? f.hour % stride === 0 : f.hour === 0;
+    case 'week':
+      return true;
   }
 }

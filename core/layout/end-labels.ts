@@ -10,8 +10,14 @@ export function spreadLabels(wanted: readonly number[], top: number, bottom: num
   const order = wanted.map((_, i) => i).sort((a, b) => wanted[a] - wanted[b] || a - b);
   const placed = new Array<number>(wanted.length).fill(0);
   let floor = top;
-  for (const i of order) { placed[i] = Math.max(wanted[i], floor); floor = placed[i] + LINE; }
+  for (const i of order) {
+    placed[i] = Math.max(wanted[i], floor);
+    floor = placed[i] + LINE;
+  }
   let ceiling = bottom;
-  for (const i of [...order].reverse()) { placed[i] = Math.min(placed[i], ceiling); ceiling = placed[i] - LINE; }
+  for (const i of [...order].reverse()) {
+    placed[i] = Math.min(placed[i], ceiling);
+    ceiling = placed[i] - LINE;
+  }
   return placed;
 }

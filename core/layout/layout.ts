@@ -12,7 +12,10 @@ import { seriesColor } from './palette';
 import { rangeFor } from './range';
 import { writeAcrossTitle, writeScaleTitle, writeSubtitle, writeTitle } from './words';
 
-export interface Size { readonly width: number; readonly height: number }
+export interface Size {
+  readonly width: number;
+  readonly height: number;
+}
 export const DEFAULT_SIZE: Size = { width: 720, height: 400 };
 
 const NAME_SIZE = 13;
@@ -21,7 +24,12 @@ const MOST_END_NAMES = 10;
 const TICK_ROOM = 54;
 
 /** Frame, spec and size to the drawing model, without its checks. */
-export function layout(frame: Frame, spec: ChartSpec, columns: Columns, size: Size = DEFAULT_SIZE): Omit<ChartModel, 'checks'> {
+export function layout(
+  frame: Frame,
+  spec: ChartSpec,
+  columns: Columns,
+  size: Size = DEFAULT_SIZE,
+): Omit<ChartModel, 'checks'> {
   const series = modelSeries(frame, spec, columns);
   const scales = scalesOf(frame, series, spec, columns, size.height);
   const acrossTitle = spec.text.across ?? writeAcrossTitle(spec, columns);
@@ -32,7 +40,15 @@ export function layout(frame: Frame, spec: ChartSpec, columns: Columns, size: Si
   const named = naming === 'ends' ? nameEnds(series, scales, plot) : series;
   return {
     form: formOf(spec),
-    across: { kind: frame.across.kind, values: [...frame.across.values], labels: words.labels, title: acrossTitle, ticks: words.ticks, turned: words.turned, rests: [...frame.facts.rests] },
+    across: {
+      kind: frame.across.kind,
+      values: [...frame.across.values],
+      labels: words.labels,
+      title: acrossTitle,
+      ticks: words.ticks,
+      turned: words.turned,
+      rests: [...frame.facts.rests],
+    },
     series: named ?? series,
     ...(frame.points ? { points: [...frame.points] } : {}),
     scales,
@@ -50,9 +66,12 @@ function modelSeries(frame: Frame, spec: ChartSpec, columns: Columns): ModelSeri
     const scatter = spec.across.as === 'number';
     const write = valueWriter(layer, columns, scatter);
     return {
-      id: series.id, layer: series.layer, ...(series.split !== undefined ? { split: series.split } : {}),
+      id: series.id,
+      layer: series.layer,
+      ...(series.split !== undefined ? { split: series.split } : {}),
       name: spec.text.series?.[series.id] ?? seriesName(series, layer, spec, columns),
-      shape: layer.shape, side: layer.side,
+      shape: layer.shape,
+      side: layer.side,
       ...(layer.stack === 'stacked' ? { stack: `${layer.side}:${layer.id}` } : {}),
       gaps: series.gaps,
       values: [...series.values],
@@ -75,10 +94,27 @@ function layerOf(spec: ChartSpec, id: string): Layer {
 function seriesName(series: FrameSeries, layer: Layer, spec: ChartSpec, columns: Columns): string {
   const several = spec.layers.length > 1;
   const own = layerWords(layer, columns);
-  if (series.split === undefined) return spec.across.as === 'number' && 'column' in layer.amount ? (layer.name ?? column(columns, layer.amount.column).name) : own;
+  if (series.split === undefined)
+    return spec.across.as === 'number' && 'column' in layer.amount
+      ? (layer.name ?? column(columns, layer.amount.column).name)
+      : own;
   const { split } = series;
-  const dated = spec.split && column(columns, spec.split.column).type === 'date' && !spec.split.step && typeof split === 'string' && /^\d{4}-\d\d-\d\d$/.test(split);
-  const value = split === null ? '(blank)' : typeof split === 'boolean' ? (split ? 'Yes' : 'No') : dated ? stepLabel(split, 'day').replace(/^\w+ /, '') : String(split);
+  const dated =
+    spec.split &&
+    column(columns, spec.split.column).type === 'date' &&
+    !spec.split.step &&
+    typeof split === 'string' &&
+    /^\d{4}-\d\d-\d\d$/.test(split);
+  const value =
+    split === null
+      ? '(blank)'
+      : typeof split === 'boolean'
+        ? split
+          ? 'Yes'
+          : 'No'
+        : dated
+          ? stepLabel(split, 'day').replace(/^\w+ /, '')
+          : String(split);
   return several ? `${own}, ${value}` : value;
 }
 
@@ -87,35 +123,68 @@ function valueWriter(layer: Layer, columns: Columns, scatter: boolean): (value: 
   const profile = 'column' in layer.amount ? column(columns, layer.amount.column) : undefined;
   const counts = !profile || layer.summary === 'count' || layer.summary === 'distinct';
   if (counts && !scatter) return (value) => writeValue(value, undefined, 0);
-  const asWritten = profile && isNumeric(profile) && (scatter || ['sum', 'min', 'max', 'first', 'last'].includes(layer.summary));
+  const asWritten =
+    profile && isNumeric(profile) && (scatter || ['sum', 'min', 'max', 'first', 'last'].includes(layer.summary));
   const decimals = asWritten ? (profile.format.decimals ?? (profile.type === 'integer' ? 0 : undefined)) : undefined;
   const unit = scatter ? profile?.unit : layerUnit(layer, columns);
   return (value) => writeValue(value, unit, decimals);
 }
 
-function scalesOf(frame: Frame, series: readonly ModelSeries[], spec: ChartSpec, columns: Columns, height: number): ChartModel['scales'] {
+function scalesOf(
+  frame: Frame,
+  series: readonly ModelSeries[],
+  spec: ChartSpec,
+  columns: Columns,
+  height: number,
+): ChartModel['scales'] {
   const most = Math.max(2, Math.floor((height - 60) / TICK_ROOM));
   const side = (name: Side): ScaleModel | undefined => {
     const layers = spec.layers.filter((layer) => layer.side === name);
     if (layers.length === 0) return undefined;
     const values = valuesOn(name, frame, series);
-    const units = new Set(layers.map((layer) => (spec.across.as === 'number' && 'column' in layer.amount ? column(columns, layer.amount.column).unit : layerUnit(layer, columns))));
+    const units = new Set(
+      layers.map((layer) =>
+        spec.across.as === 'number' && 'column' in layer.amount
+          ? column(columns, layer.amount.column).unit
+          : layerUnit(layer, columns),
+      ),
+    );
     const unit = units.size === 1 ? [...units][0] : undefined;
     const scale = (name === 'left' ? spec.scales.left : spec.scales.right) ?? { fit: 'zero' as const };
     return scaleModel(values, scale, unit, spec.text[name] ?? writeScaleTitle(spec, columns, name), most);
   };
   const left = side('left');
   const right = side('right');
-  const across = spec.across.as === 'number'
-    ? scaleModel((frame.points ?? []).map((point) => point.x), spec.scales.across ?? { fit: 'close' }, column(columns, spec.across.column).unit, '', 9)
-    : undefined;
+  const across =
+    spec.across.as === 'number'
+      ? scaleModel(
+          (frame.points ?? []).map((point) => point.x),
+          spec.scales.across ?? { fit: 'close' },
+          column(columns, spec.across.column).unit,
+          '',
+          9,
+        )
+      : undefined;
   return { ...(left ? { left } : {}), ...(right ? { right } : {}), ...(across ? { across } : {}) };
 }
 
-function scaleModel(values: readonly number[], scale: ChartSpec['scales']['left'], unit: string | undefined, title: string, most: number): ScaleModel {
+function scaleModel(
+  values: readonly number[],
+  scale: ChartSpec['scales']['left'],
+  unit: string | undefined,
+  title: string,
+  most: number,
+): ScaleModel {
   const range = rangeFor(values, scale, most);
   const style = tickStyle(range.ticks, range.step, unit, scale.numbers);
-  return { domain: [range.domain[0], range.domain[1]], ticks: [...range.ticks], labels: range.ticks.map((tick) => writeNumber(tick, style)), title, ...(unit ? { unit } : {}), kind: 'linear' };
+  return {
+    domain: [range.domain[0], range.domain[1]],
+    ticks: [...range.ticks],
+    labels: range.ticks.map((tick) => writeNumber(tick, style)),
+    title,
+    ...(unit ? { unit } : {}),
+    kind: 'linear',
+  };
 }
 
 /** Every height that a scale has to hold: values, and for stacks the sums at each place. */
@@ -123,7 +192,9 @@ function valuesOn(side: Side, frame: Frame, series: readonly ModelSeries[]): num
   const ids = new Set(series.filter((one) => one.side === side).map((one) => one.id));
   if (frame.points) return frame.points.filter((point) => ids.has(point.series)).map((point) => point.y);
   const here = series.filter((one) => one.side === side);
-  const plain = here.filter((one) => !one.stack).flatMap((one) => one.values.filter((value): value is number => value !== null));
+  const plain = here
+    .filter((one) => !one.stack)
+    .flatMap((one) => one.values.filter((value): value is number => value !== null));
   const stacks = [...new Set(here.flatMap((one) => (one.stack ? [one.stack] : [])))];
   return [...plain, ...stacks.flatMap((stack) => stackHeights(here.filter((one) => one.stack === stack)))];
 }
@@ -131,7 +202,10 @@ function valuesOn(side: Side, frame: Frame, series: readonly ModelSeries[]): num
 function stackHeights(stacked: readonly ModelSeries[]): number[] {
   return stacked[0].values.flatMap((_, i) => {
     const values = stacked.map((one) => one.values[i] ?? 0);
-    return [values.reduce((sum, value) => sum + Math.max(value, 0), 0), values.reduce((sum, value) => sum + Math.min(value, 0), 0)];
+    return [
+      values.reduce((sum, value) => sum + Math.max(value, 0), 0),
+      values.reduce((sum, value) => sum + Math.min(value, 0), 0),
+    ];
   });
 }
 
@@ -142,14 +216,29 @@ function namingOf(series: readonly ModelSeries[], spec: ChartSpec): ChartModel['
 }
 
 /** Room for tick labels left and right, names at the ends, titles above and words below. */
-function plotFor({ width, height }: Size, scales: ChartModel['scales'], acrossTitle: string, endNames: readonly ModelSeries[], words: AcrossWords | undefined): Plot {
-  const labelRoom = (scale: ScaleModel | undefined) => (scale ? Math.ceil(Math.max(0, ...scale.labels.map((label) => textWidth(label, TICK_SIZE)))) + 12 : 0);
-  const ends = endNames.length > 0 ? Math.min(Math.ceil(Math.max(...endNames.map((series) => textWidth(series.name, NAME_SIZE)))) + 14, Math.round(width * 0.26)) : 0;
+function plotFor(
+  { width, height }: Size,
+  scales: ChartModel['scales'],
+  acrossTitle: string,
+  endNames: readonly ModelSeries[],
+  words: AcrossWords | undefined,
+): Plot {
+  const labelRoom = (scale: ScaleModel | undefined) =>
+    scale ? Math.ceil(Math.max(0, ...scale.labels.map((label) => textWidth(label, TICK_SIZE)))) + 12 : 0;
+  const ends =
+    endNames.length > 0
+      ? Math.min(
+          Math.ceil(Math.max(...endNames.map((series) => textWidth(series.name, NAME_SIZE)))) + 14,
+          Math.round(width * 0.26),
+        )
+      : 0;
   const left = Math.max(labelRoom(scales.left), 16);
   const right = Math.max(labelRoom(scales.right), ends, 22);
   const titled = [scales.left, scales.right].some((scale) => scale && scale.title !== '');
   const top = titled ? 30 : 12;
-  const longest = words?.turned ? Math.max(...words.ticks.map((tick) => Math.min(textWidth(tick.label, TICK_SIZE), LEANING))) : 0;
+  const longest = words?.turned
+    ? Math.max(...words.ticks.map((tick) => Math.min(textWidth(tick.label, TICK_SIZE), LEANING)))
+    : 0;
   const below = words?.turned ? Math.ceil(longest * 0.64) + 20 : words?.ticks.some((tick) => tick.under) ? 42 : 26;
   const bottom = below + (acrossTitle ? 20 : 0);
   return { left, top, width: Math.max(width - left - right, 40), height: Math.max(height - top - bottom, 40) };

@@ -33,8 +33,17 @@ export interface ChartModel {
   checks: Check[];
 }
 
-export interface Plot { left: number; top: number; width: number; height: number }
-export interface AcrossTick { at: number; label: string; under?: string }
+export interface Plot {
+  left: number;
+  top: number;
+  width: number;
+  height: number;
+}
+export interface AcrossTick {
+  at: number;
+  label: string;
+  under?: string;
+}
 
 export interface ModelSeries {
   id: string;
@@ -72,4 +81,10 @@ export interface ScaleModel {
 }
 
 /** Something the chart's maker should know; `change` would answer it. */
-export interface Check { id: CheckId; level: 'note' | 'warning'; message: string; change?: Partial<ChartSpec>; changeWords?: string }
+export interface Check {
+  id: CheckId;
+  level: 'note' | 'warning';
+  message: string;
+  change?: Partial<ChartSpec>;
+  changeWords?: string;
+}

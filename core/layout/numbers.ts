@@ -8,7 +8,11 @@ const DIVISOR: Readonly<Record<NumberUnit, number>> = { ones: 1, thousands: 1e3,
 const SUFFIX: Readonly<Record<NumberUnit, string>> = { ones: '', thousands: 'k', millions: 'M', billions: 'bn' };
 
 /** A number as a unit wants it: `£` before, `%` after. Other units stand in the title of the axis. */
-export interface NumberStyle { readonly unit?: string; readonly in: NumberUnit; readonly decimals: number }
+export interface NumberStyle {
+  readonly unit?: string;
+  readonly in: NumberUnit;
+  readonly decimals: number;
+}
 
 const isCurrency = (unit: string | undefined): unit is string => unit !== undefined && /^[A-Z]{3}$/.test(unit);
 
@@ -19,7 +23,12 @@ export function unitFor(largest: number): NumberUnit {
 }
 
 /** How the ticks of a scale are written: one unit for all, as many decimals as tell neighbours apart. */
-export function tickStyle(ticks: readonly number[], step: number, unit: string | undefined, wish: ScaleNumbers = {}): NumberStyle {
+export function tickStyle(
+  ticks: readonly number[],
+  step: number,
+  unit: string | undefined,
+  wish: ScaleNumbers = {},
+): NumberStyle {
   const largest = ticks.reduce((most, tick) => Math.max(most, Math.abs(tick)), 0);
   const counted = wish.in ?? (unit === '%' ? 'ones' : unitFor(largest));
   const shown = unit === '%' ? step * 100 : step / DIVISOR[counted];
@@ -32,15 +41,26 @@ export function writeNumber(value: number, { unit, in: counted, decimals }: Numb
   if (unit === '%') return minus(new Intl.NumberFormat(LOCALE, { ...options, style: 'percent' }).format(value));
   const scaled = value / DIVISOR[counted];
   const written = isCurrency(unit)
-    ? new Intl.NumberFormat(LOCALE, { ...options, style: 'currency', currency: unit, currencyDisplay: 'narrowSymbol' }).format(scaled)
+    ? new Intl.NumberFormat(LOCALE, {
+        ...options,
+        style: 'currency',
+        currency: unit,
+        currencyDisplay: 'narrowSymbol',
+      }).format(scaled)
     : new Intl.NumberFormat(LOCALE, options).format(scaled);
   return minus(written + (scaled === 0 ? '' : SUFFIX[counted]));
 }
 
 /** A single value, whole, for reading: money to its minor unit, others to at most four figures after the point that matter. */
 export function writeValue(value: number, unit: string | undefined, decimals: number | undefined): string {
-  if (unit === '%') return minus(new Intl.NumberFormat(LOCALE, { style: 'percent', maximumFractionDigits: 1 }).format(value));
-  if (isCurrency(unit)) return minus(new Intl.NumberFormat(LOCALE, { style: 'currency', currency: unit, currencyDisplay: 'narrowSymbol' }).format(value));
+  if (unit === '%')
+    return minus(new Intl.NumberFormat(LOCALE, { style: 'percent', maximumFractionDigits: 1 }).format(value));
+  if (isCurrency(unit))
+    return minus(
+      new Intl.NumberFormat(LOCALE, { style: 'currency', currency: unit, currencyDisplay: 'narrowSymbol' }).format(
+        value,
+      ),
+    );
   const places = decimals ?? (Math.abs(value) >= 1000 ? 0 : Math.abs(value) >= 100 ? 1 : Math.abs(value) >= 1 ? 2 : 4);
   const written = minus(new Intl.NumberFormat(LOCALE, { maximumFractionDigits: places }).format(value));
   return unit ? `${written} ${unit}` : written;
@@ -49,7 +69,13 @@ export function writeValue(value: number, unit: string | undefined, decimals: nu
 /** The sign of a currency, "£"; other units as they are. */
 export function unitSign(unit: string): string {
   if (!isCurrency(unit)) return unit;
-  return new Intl.NumberFormat(LOCALE, { style: 'currency', currency: unit, currencyDisplay: 'narrowSymbol' }).formatToParts(0).find((part) => part.type === 'currency')?.value ?? unit;
+  return (
+    new Intl.NumberFormat(LOCALE, { style: 'currency', currency: unit, currencyDisplay: 'narrowSymbol' })
+      .formatToParts(0)
+      .find((part) => part.type === 'currency')?.value ?? unit
+  );
 }
 
-function minus(text: string): string { return text.replace('-', '−'); }
+function minus(text: string): string {
+  return text.replace('-', '−');
+}

@@ -1,7 +1,11 @@
 import type { Fit, Scale } from '../spec';
 import { coveringTicks, insideTicks, roundStep } from './ticks';
 
-export interface Range { readonly domain: readonly [number, number]; readonly ticks: readonly number[]; readonly step: number }
+export interface Range {
+  readonly domain: readonly [number, number];
+  readonly ticks: readonly number[];
+  readonly step: number;
+}
 
 /** The share of the lowest value at which breathing room starts (common practice, no source). */
 const BREATHING = 0.7;

@@ -25,7 +25,8 @@ export function insideTicks(low: number, high: number, step: number): number[] {
 
 /** How many decimals a step needs to be written: 0.25 needs 2, 50 needs none. */
 export function decimalsOf(step: number): number {
-  for (let places = 0; places <= 12; places++) if (Math.abs(step * 10 ** places - Math.round(step * 10 ** places)) < 1e-6) return places;
+  for (let places = 0; places <= 12; places++)
+    if (Math.abs(step * 10 ** places - Math.round(step * 10 ** places)) < 1e-6) return places;
   return 12;
 }
 

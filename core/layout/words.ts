@@ -1,4 +1,14 @@
-import { column, layerUnit, layerWords, lowerFirst, CYCLE_WORDS, type ChartSpec, type Columns, type Layer, type Side } from '../spec';
+import {
+  column,
+  layerUnit,
+  layerWords,
+  lowerFirst,
+  CYCLE_WORDS,
+  type ChartSpec,
+  type Columns,
+  type Layer,
+  type Side,
+} from '../spec';
 import { spanWords } from './dates';
 import { unitSign } from './numbers';
 import type { Frame } from '../shaping';
@@ -15,9 +25,11 @@ export function writeTitle(spec: ChartSpec, columns: Columns): string {
   const what = listed(spec.layers.map((layer) => layerWords(layer, columns)));
   const across = lowerFirst(column(columns, spec.across.column).name);
   const split = spec.split ? lowerFirst(column(columns, spec.split.column).name) : undefined;
-  if (spec.across.as === 'number') return `${listed(spec.layers.map((layer) => pointWords(layer, columns)))} against ${across}${split ? `, by ${split}` : ''}`;
+  if (spec.across.as === 'number')
+    return `${listed(spec.layers.map((layer) => pointWords(layer, columns)))} against ${across}${split ? `, by ${split}` : ''}`;
   if (spec.across.as === 'bins') return `How ${across} is spread`;
-  const by = spec.across.as === 'time' ? spec.across.step : spec.across.as === 'cycle' ? CYCLE_WORDS[spec.across.cycle] : across;
+  const by =
+    spec.across.as === 'time' ? spec.across.step : spec.across.as === 'cycle' ? CYCLE_WORDS[spec.across.cycle] : across;
   return `${what} by ${by}${split ? ` and ${spec.split?.step ?? split}` : ''}`;
 }
 
@@ -30,7 +42,9 @@ export function writeSubtitle(spec: ChartSpec, frame: Frame): string | undefined
 
 /** A scatter shows rows as they are: no summary goes before the name. */
 function pointWords(layer: Layer, columns: Columns): string {
-  return layer.name ?? ('column' in layer.amount ? column(columns, layer.amount.column).name : layerWords(layer, columns));
+  return (
+    layer.name ?? ('column' in layer.amount ? column(columns, layer.amount.column).name : layerWords(layer, columns))
+  );
 }
 
 /** The title of a scale: what is on it, with its unit. */
@@ -39,7 +53,13 @@ export function writeScaleTitle(spec: ChartSpec, columns: Columns, side: Side): 
   if (layers.length === 0) return '';
   const scatter = spec.across.as === 'number';
   const names = listed(layers.map((layer) => (scatter ? pointWords(layer, columns) : layerWords(layer, columns))));
-  const units = [...new Set(layers.map((layer) => (scatter && 'column' in layer.amount ? column(columns, layer.amount.column).unit : layerUnit(layer, columns))))];
+  const units = [
+    ...new Set(
+      layers.map((layer) =>
+        scatter && 'column' in layer.amount ? column(columns, layer.amount.column).unit : layerUnit(layer, columns),
+      ),
+    ),
+  ];
   return withUnit(names, units.length === 1 ? units[0] : undefined);
 }
 
@@ -50,4 +70,6 @@ export function writeAcrossTitle(spec: ChartSpec, columns: Columns): string {
   return withUnit(name, unit);
 }
 
-function withUnit(name: string, unit: string | undefined): string { return unit ? `${name} (${unitSign(unit)})` : name; }
+function withUnit(name: string, unit: string | undefined): string {
+  return unit ? `${name} (${unitSign(unit)})` : name;
+}

@@ -4,7 +4,11 @@ const SIGNATURES: readonly { readonly bytes: readonly number[]; readonly is: str
   { bytes: [0xff, 0xd8, 0xff], is: 'a JPEG picture', advice: 'Drop the table itself, saved as CSV.' },
   { bytes: [0x47, 0x49, 0x46, 0x38], is: 'a GIF picture', advice: 'Drop the table itself, saved as CSV.' },
   { bytes: [0x25, 0x50, 0x44, 0x46], is: 'a PDF document', advice: 'Export the table behind it as CSV and drop that.' },
-  { bytes: [0x50, 0x4b, 0x03, 0x04], is: 'a workbook or a zip archive', advice: 'Save the worksheet as CSV and drop that.' },
+  {
+    bytes: [0x50, 0x4b, 0x03, 0x04],
+    is: 'a workbook or a zip archive',
+    advice: 'Save the worksheet as CSV and drop that.',
+  },
   { bytes: [0xd0, 0xcf, 0x11, 0xe0], is: 'an old binary workbook', advice: 'Save the worksheet as CSV and drop that.' },
   { bytes: [0x1f, 0x8b], is: 'a gzip archive', advice: 'Unpack it and drop the file inside.' },
 ];

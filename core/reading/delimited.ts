@@ -4,10 +4,19 @@ import { ReadingRefusal } from './refusal';
 export const DELIMITERS = [',', ';', '\t', '|'] as const;
 export type Delimiter = (typeof DELIMITERS)[number];
 
-export const DELIMITER_WORDS: Readonly<Record<Delimiter, string>> = { ',': 'commas', ';': 'semicolons', '\t': 'tabs', '|': 'bars' };
+export const DELIMITER_WORDS: Readonly<Record<Delimiter, string>> = {
+  ',': 'commas',
+  ';': 'semicolons',
+  '\t': 'tabs',
+  '|': 'bars',
+};
 
 /** A run of records; `numbers[i]` is the number of `records[i]` in the file, the first record being 1. Blank lines are left out and keep their number. */
-export interface RecordBatch { readonly records: string[][]; readonly numbers: number[]; readonly blank: number }
+export interface RecordBatch {
+  readonly records: string[][];
+  readonly numbers: number[];
+  readonly blank: number;
+}
 
 /** No single cell or unfinished record may be longer than this, in characters. */
 const LONGEST_RECORD = 32 * 1024 * 1024;
@@ -33,17 +42,24 @@ export async function* readDelimited(chunks: AsyncIterable<string>, delimiter: D
 
   const take = (text: string, last: boolean): RecordBatch | undefined => {
     newline ??= detectNewline(text, last);
-    if (newline === undefined) { rest = text; return undefined; }
+    if (newline === undefined) {
+      rest = text;
+      return undefined;
+    }
     const parser = new Papa.Parser({ delimiter, newline });
     const parsed = parser.parse(text, 0, !last) as Papa.ParseResult<string[]>;
     const open = parsed.errors.find((error) => error.code === 'MissingQuotes');
     if (last && open) {
       const record = next + (open.row ?? 0);
-      throw new ReadingRefusal(`A quotation mark opened in row ${record.toLocaleString('en-GB')} is never closed. Close it or take it away, then drop the file again.`);
+      throw new ReadingRefusal(
+        `A quotation mark opened in row ${record.toLocaleString('en-GB')} is never closed. Close it or take it away, then drop the file again.`,
+      );
     }
     rest = last ? '' : text.slice(parsed.meta.cursor);
     if (rest.length > LONGEST_RECORD) {
-      throw new ReadingRefusal(`Row ${(next + parsed.data.length).toLocaleString('en-GB')} is longer than 32 million characters; a quotation mark before it may not be closed. Close it or take it away, then drop the file again.`);
+      throw new ReadingRefusal(
+        `Row ${(next + parsed.data.length).toLocaleString('en-GB')} is longer than 32 million characters; a quotation mark before it may not be closed. Close it or take it away, then drop the file again.`,
+      );
     }
     return number(parsed.data);
   };

@@ -14,16 +14,33 @@ export interface Reading {
   readonly notes: readonly string[];
 }
 
-export interface RaggedCounts { readonly headerCells: number; readonly width: number; readonly short: number; readonly long: number; readonly firstShort?: number; readonly firstLong?: number; readonly blank: number; readonly repeatedNames: readonly string[] }
+export interface RaggedCounts {
+  readonly headerCells: number;
+  readonly width: number;
+  readonly short: number;
+  readonly long: number;
+  readonly firstShort?: number;
+  readonly firstLong?: number;
+  readonly blank: number;
+  readonly repeatedNames: readonly string[];
+}
 
 const n = (value: number) => value.toLocaleString('en-GB');
 
 /** The sentences of a reading: rows of differing length, blank lines, names that stand twice. */
 export function readingNotes(counts: RaggedCounts): string[] {
   const notes: string[] = [];
-  if (counts.short > 0) notes.push(`${n(counts.short)} ${counts.short === 1 ? 'row has' : 'rows have'} fewer cells than the ${n(counts.width)} columns (first: row ${n(counts.firstShort ?? 0)}). The cells that are not there count as empty.`);
-  if (counts.long > 0) notes.push(`${n(counts.long)} ${counts.long === 1 ? 'row has' : 'rows have'} more cells than the header (first: row ${n(counts.firstLong ?? 0)}). They are kept in columns named by their place, from "Column ${counts.headerCells + 1}".`);
-  if (counts.blank > 0) notes.push(`${n(counts.blank)} blank ${counts.blank === 1 ? 'line was' : 'lines were'} passed over.`);
-  for (const name of counts.repeatedNames) notes.push(`The name "${name}" stands more than once in the header; the later ones carry a number.`);
+  if (counts.short > 0)
+    notes.push(
+      `${n(counts.short)} ${counts.short === 1 ? 'row has' : 'rows have'} fewer cells than the ${n(counts.width)} columns (first: row ${n(counts.firstShort ?? 0)}). The cells that are not there count as empty.`,
+    );
+  if (counts.long > 0)
+    notes.push(
+      `${n(counts.long)} ${counts.long === 1 ? 'row has' : 'rows have'} more cells than the header (first: row ${n(counts.firstLong ?? 0)}). They are kept in columns named by their place, from "Column ${counts.headerCells + 1}".`,
+    );
+  if (counts.blank > 0)
+    notes.push(`${n(counts.blank)} blank ${counts.blank === 1 ? 'line was' : 'lines were'} passed over.`);
+  for (const name of counts.repeatedNames)
+    notes.push(`The name "${name}" stands more than once in the header; the later ones carry a number.`);
   return notes;
 }

@@ -23,7 +23,8 @@ function draftAcross({ across, amounts }: SortedPicks): Across | undefined {
 }
 
 function acrossOf(column: ColumnProfile): Across {
-  if (column.meaning === 'month-of-year' || column.meaning === 'weekday') return { as: 'cycle', column: column.key, cycle: column.meaning };
+  if (column.meaning === 'month-of-year' || column.meaning === 'weekday')
+    return { as: 'cycle', column: column.key, cycle: column.meaning };
   if (!hasSteps(column)) return { as: 'group', column: column.key };
   const [first, last] = spanOf(column);
   return { as: 'time', column: column.key, step: firstStep(first, last, finestStep(column)) };
@@ -31,12 +32,18 @@ function acrossOf(column: ColumnProfile): Across {
 
 /** The first and last instant of a dated column; a column of years begins and ends with theirs. */
 export function spanOf({ stats: { min, max } }: ColumnProfile): [Instant, Instant] {
-  const at = (value: number | string | undefined) => (value === undefined ? 0 : fromIso(typeof value === 'number' ? `${String(value).padStart(4, '0')}-01-01` : value));
+  const at = (value: number | string | undefined) =>
+    value === undefined ? 0 : fromIso(typeof value === 'number' ? `${String(value).padStart(4, '0')}-01-01` : value);
   return [at(min), at(max)];
 }
 
 function draftLayers({ amounts }: SortedPicks, across: Across): Layer[] {
-  const layer = (i: number, parts: Pick<Layer, 'amount' | 'summary'>): Layer => ({ id: `l${i + 1}`, ...parts, shape: 'column', side: 'left' });
+  const layer = (i: number, parts: Pick<Layer, 'amount' | 'summary'>): Layer => ({
+    id: `l${i + 1}`,
+    ...parts,
+    shape: 'column',
+    side: 'left',
+  });
   const drawn = amounts.filter((one) => one.key !== across.column);
   if (drawn.length === 0) return [layer(0, { amount: { rows: true }, summary: 'count' })];
   return drawn.map((one, i) => layer(i, { amount: { column: one.key }, summary: one.summary }));

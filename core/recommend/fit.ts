@@ -6,17 +6,24 @@ import type { ChartSpec, Fit, Side } from '../spec';
  */
 export function fitScales(spec: ChartSpec, values: Readonly<Record<Side, readonly number[]>>): ChartSpec {
   const fit = (side: Side): Fit => {
-    if (spec.layers.some((layer) => layer.side === side && layer.shape !== 'line' && layer.shape !== 'dot')) return 'zero';
+    if (spec.layers.some((layer) => layer.side === side && layer.shape !== 'line' && layer.shape !== 'dot'))
+      return 'zero';
     if (spec.across.as === 'number') return 'close';
     return suitsZero(values[side]) ? 'zero' : 'breathing';
   };
   const right = spec.layers.some((layer) => layer.side === 'right');
-  return { ...spec, scales: { ...spec.scales, left: { fit: fit('left') }, ...(right ? { right: { fit: fit('right') } } : {}) } };
+  return {
+    ...spec,
+    scales: { ...spec.scales, left: { fit: fit('left') }, ...(right ? { right: { fit: fit('right') } } : {}) },
+  };
 }
 
 function suitsZero(values: readonly number[]): boolean {
   let low = Infinity;
   let high = -Infinity;
-  for (const value of values) { if (value < low) low = value; if (value > high) high = value; }
+  for (const value of values) {
+    if (value < low) low = value;
+    if (value > high) high = value;
+  }
   return !(low <= high) || low < 0 || low < high / 2;
 }

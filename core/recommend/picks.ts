@@ -20,10 +20,14 @@ export function sortPicks(columns: Columns, picks: readonly string[]): SortedPic
   const picked = [...new Set(picks)].map((key) => column(columns, key));
   const whens = picked.filter((one) => one.role === 'when');
   const across = whens.find((one) => one.meaning !== 'year') ?? whens[0] ?? picked.find((one) => one.role === 'group');
-  const groups = picked.filter((one) => one !== across && (one.role === 'group' || (one.role === 'when' && one.meaning === 'year')));
+  const groups = picked.filter(
+    (one) => one !== across && (one.role === 'group' || (one.role === 'when' && one.meaning === 'year')),
+  );
   const split = across ? groups[0] : undefined;
   const amounts = picked.filter((one) => one.role === 'key' || (one.role === 'amount' && isNumeric(one)));
-  const leftOut = picked.filter((one) => one !== across && one !== split && !amounts.includes(one)).map((one) => ({ column: one, why: whyNot(one) }));
+  const leftOut = picked
+    .filter((one) => one !== across && one !== split && !amounts.includes(one))
+    .map((one) => ({ column: one, why: whyNot(one) }));
   return { across, split, amounts, leftOut };
 }
 
@@ -39,4 +43,3 @@ export function finestStep({ type, meaning }: ColumnProfile): 'year' | 'quarter'
   if (meaning === 'year' || meaning === 'quarter' || meaning === 'month' || meaning === 'week') return meaning;
   return type === 'datetime' ? 'hour' : 'day';
 }
-

@@ -14,14 +14,27 @@ export interface Evidence {
   readonly sideReasons: readonly string[];
 }
 
-export interface Proposal { readonly spec: ChartSpec; readonly score: number; readonly reasons: readonly string[] }
+export interface Proposal {
+  readonly spec: ChartSpec;
+  readonly score: number;
+  readonly reasons: readonly string[];
+}
 
 /** One form that a draft could take, or nothing where it does not suit. */
-interface Rule { readonly name: string; readonly propose: (evidence: Evidence) => Proposal | undefined }
+interface Rule {
+  readonly name: string;
+  readonly propose: (evidence: Evidence) => Proposal | undefined;
+}
 
 const FEW_PLACES = 24;
-const shaped = (spec: ChartSpec, shapeOf: (layer: Layer, i: number) => Shape): ChartSpec => ({ ...spec, layers: spec.layers.map((layer, i) => ({ ...layer, shape: shapeOf(layer, i) })) });
-const allLeft = (spec: ChartSpec): ChartSpec => ({ ...spec, layers: spec.layers.map((layer) => ({ ...layer, side: 'left' as const })) });
+const shaped = (spec: ChartSpec, shapeOf: (layer: Layer, i: number) => Shape): ChartSpec => ({
+  ...spec,
+  layers: spec.layers.map((layer, i) => ({ ...layer, shape: shapeOf(layer, i) })),
+});
+const allLeft = (spec: ChartSpec): ChartSpec => ({
+  ...spec,
+  layers: spec.layers.map((layer) => ({ ...layer, side: 'left' as const })),
+});
 const twoScales = ({ spec }: Evidence) => spec.layers.some((layer) => layer.side === 'right');
 const addsUp = (layer: Layer) => layer.summary === 'sum' || layer.summary === 'count';
 const overTime = ({ spec }: Evidence) => spec.across.as === 'time' || spec.across.as === 'cycle';
@@ -35,46 +48,90 @@ const what = (e: Evidence) => layerWords(e.spec.layers[0], e.columns);
 const RULES: readonly Rule[] = [
   {
     name: 'line over time',
-    propose: (e) => (overTime(e) && !twoScales(e)
-      ? { spec: shaped(e.spec, () => 'line'), score: e.places >= 3 ? 0.92 : 0.6, reasons: [e.spec.split ? 'One line each keeps them apart over time.' : 'A line shows how it goes over time.'] }
-      : undefined),
+    propose: (e) =>
+      overTime(e) && !twoScales(e)
+        ? {
+            spec: shaped(e.spec, () => 'line'),
+            score: e.places >= 3 ? 0.92 : 0.6,
+            reasons: [
+              e.spec.split ? 'One line each keeps them apart over time.' : 'A line shows how it goes over time.',
+            ],
+          }
+        : undefined,
   },
   {
     name: 'combo over time',
     propose: (e) => {
       if (!overTime(e) || !twoScales(e)) return undefined;
-      const columnsFirst = !e.spec.split && e.spec.layers.filter((layer) => layer.side === 'left').length === 1 && addsUp(e.spec.layers[0]) && e.places <= 60;
-      return { spec: shaped(e.spec, (layer) => (layer.side === 'left' && columnsFirst ? 'column' : 'line')), score: 0.94, reasons: [...e.sideReasons] };
+      const columnsFirst =
+        !e.spec.split &&
+        e.spec.layers.filter((layer) => layer.side === 'left').length === 1 &&
+        addsUp(e.spec.layers[0]) &&
+        e.places <= 60;
+      return {
+        spec: shaped(e.spec, (layer) => (layer.side === 'left' && columnsFirst ? 'column' : 'line')),
+        score: 0.94,
+        reasons: [...e.sideReasons],
+      };
     },
   },
   {
     name: 'both as lines on two scales',
-    propose: (e) => (overTime(e) && twoScales(e) && !e.spec.split ? { spec: shaped(e.spec, () => 'line'), score: 0.7, reasons: ['Both as lines, each on a scale of its own.'] } : undefined),
+    propose: (e) =>
+      overTime(e) && twoScales(e) && !e.spec.split
+        ? { spec: shaped(e.spec, () => 'line'), score: 0.7, reasons: ['Both as lines, each on a scale of its own.'] }
+        : undefined,
   },
   {
     name: 'stacked columns',
     propose: (e) => {
       const [layer] = e.spec.layers;
-      if (!e.spec.split || e.spec.layers.length > 1 || !addsUp(layer) || e.spec.across.as === 'number' || e.series > 8) return undefined;
+      if (!e.spec.split || e.spec.layers.length > 1 || !addsUp(layer) || e.spec.across.as === 'number' || e.series > 8)
+        return undefined;
       const { across } = e.spec;
       const step = across.as === 'time' && e.places > FEW_PLACES ? coarser(across.step) : undefined;
       const spec = { ...e.spec, across: step && across.as === 'time' ? { ...across, step } : across };
-      return { spec: { ...spec, layers: [{ ...layer, shape: 'column', stack: 'stacked' }] }, score: overTime(e) ? 0.72 : 0.7, reasons: [`The parts add up to all ${lowerFirst(what(e))}${step ? `, by ${step}` : ''}.`] };
+      return {
+        spec: { ...spec, layers: [{ ...layer, shape: 'column', stack: 'stacked' }] },
+        score: overTime(e) ? 0.72 : 0.7,
+        reasons: [`The parts add up to all ${lowerFirst(what(e))}${step ? `, by ${step}` : ''}.`],
+      };
     },
   },
   {
     name: 'columns over time',
-    propose: (e) => (overTime(e) && !twoScales(e) && e.places <= FEW_PLACES && e.series <= 4 ? { spec: shaped(e.spec, () => 'column'), score: 0.66, reasons: ['Columns set the single periods beside each other.'] } : undefined),
+    propose: (e) =>
+      overTime(e) && !twoScales(e) && e.places <= FEW_PLACES && e.series <= 4
+        ? {
+            spec: shaped(e.spec, () => 'column'),
+            score: 0.66,
+            reasons: ['Columns set the single periods beside each other.'],
+          }
+        : undefined,
   },
   {
     name: 'year over year',
     propose: (e) => {
       const { across } = e.spec;
-      if (across.as !== 'time' || e.spec.split || e.spec.layers.length > 1 || column(e.columns, across.column).meaning === 'year') return undefined;
+      if (
+        across.as !== 'time' ||
+        e.spec.split ||
+        e.spec.layers.length > 1 ||
+        column(e.columns, across.column).meaning === 'year'
+      )
+        return undefined;
       const [first, last] = spanOf(column(e.columns, across.column));
       const years = count(floor(first, 'year'), floor(last, 'year'), 'year') + 1;
       if (years < 2 || years > 8 || !['month', 'week', 'day', 'quarter'].includes(across.step)) return undefined;
-      return { spec: { ...shaped(e.spec, () => 'line'), across: { as: 'cycle', column: across.column, cycle: 'month-of-year' }, split: { column: across.column, step: 'year' } }, score: 0.68, reasons: ['The season repeats: the years lie over each other.'] };
+      return {
+        spec: {
+          ...shaped(e.spec, () => 'line'),
+          across: { as: 'cycle', column: across.column, cycle: 'month-of-year' },
+          split: { column: across.column, step: 'year' },
+        },
+        score: 0.68,
+        reasons: ['The season repeats: the years lie over each other.'],
+      };
     },
   },
   {
@@ -83,7 +140,13 @@ const RULES: readonly Rule[] = [
       const { across } = e.spec;
       if (across.as !== 'time' || e.places < 18 || twoScales(e)) return undefined;
       const step = coarser(across.step === 'day' ? 'week' : across.step);
-      return step && { spec: { ...shaped(e.spec, () => (e.spec.split ? 'line' : 'column')), across: { ...across, step } }, score: 0.5, reasons: [`By ${step}: fewer points, calmer to read.`] };
+      return (
+        step && {
+          spec: { ...shaped(e.spec, () => (e.spec.split ? 'line' : 'column')), across: { ...across, step } },
+          score: 0.5,
+          reasons: [`By ${step}: fewer points, calmer to read.`],
+        }
+      );
     },
   },
   {
@@ -94,49 +157,117 @@ const RULES: readonly Rule[] = [
       const found = column(e.columns, across.column);
       const [first, last] = spanOf(found);
       if (found.meaning || count(first, last, 'day') < 28 || found.stats.distinct < 20) return undefined;
-      return { spec: { ...shaped(e.spec, () => 'column'), across: { as: 'cycle', column: across.column, cycle: 'weekday' } }, score: 0.44, reasons: ['Which days of the week are strong.'] };
+      return {
+        spec: { ...shaped(e.spec, () => 'column'), across: { as: 'cycle', column: across.column, cycle: 'weekday' } },
+        score: 0.44,
+        reasons: ['Which days of the week are strong.'],
+      };
     },
   },
   {
     name: 'columns by group',
-    propose: (e) => (e.spec.across.as === 'group' && !twoScales(e) ? { spec: shaped(e.spec, () => 'column'), score: e.series > 6 ? 0.6 : 0.9, reasons: ['Separate things stand side by side as columns.'] } : undefined),
+    propose: (e) =>
+      e.spec.across.as === 'group' && !twoScales(e)
+        ? {
+            spec: shaped(e.spec, () => 'column'),
+            score: e.series > 6 ? 0.6 : 0.9,
+            reasons: ['Separate things stand side by side as columns.'],
+          }
+        : undefined,
   },
   {
     name: 'combo by group',
-    propose: (e) => (e.spec.across.as === 'group' && twoScales(e) ? { spec: shaped(e.spec, (layer) => (layer.side === 'left' ? 'column' : 'dot')), score: 0.92, reasons: [...e.sideReasons, 'Dots, not a line: the groups have no order of their own.'] } : undefined),
+    propose: (e) =>
+      e.spec.across.as === 'group' && twoScales(e)
+        ? {
+            spec: shaped(e.spec, (layer) => (layer.side === 'left' ? 'column' : 'dot')),
+            score: 0.92,
+            reasons: [...e.sideReasons, 'Dots, not a line: the groups have no order of their own.'],
+          }
+        : undefined,
   },
   {
     name: 'dots by group',
-    propose: (e) => (e.spec.across.as === 'group' ? { spec: shaped(e.spec, () => 'dot'), score: twoScales(e) ? 0.5 : 0.55, reasons: ['Dots compare the heights alone.'] } : undefined),
+    propose: (e) =>
+      e.spec.across.as === 'group'
+        ? {
+            spec: shaped(e.spec, () => 'dot'),
+            score: twoScales(e) ? 0.5 : 0.55,
+            reasons: ['Dots compare the heights alone.'],
+          }
+        : undefined,
   },
   {
     name: 'spread',
-    propose: (e) => (e.spec.across.as === 'bins' ? { spec: shaped(e.spec, () => 'column'), score: 0.85, reasons: ['How often each size occurs.'] } : undefined),
+    propose: (e) =>
+      e.spec.across.as === 'bins'
+        ? { spec: shaped(e.spec, () => 'column'), score: 0.85, reasons: ['How often each size occurs.'] }
+        : undefined,
   },
   {
     name: 'scatter',
-    propose: (e) => (e.spec.across.as === 'number' ? { spec: shaped(e.spec, () => 'dot'), score: 0.9, reasons: ['Two amounts per row: dots show whether they go together.', ...e.sideReasons] } : undefined),
+    propose: (e) =>
+      e.spec.across.as === 'number'
+        ? {
+            spec: shaped(e.spec, () => 'dot'),
+            score: 0.9,
+            reasons: ['Two amounts per row: dots show whether they go together.', ...e.sideReasons],
+          }
+        : undefined,
   },
   {
     name: 'scatter, the other way round',
     propose: (e) => {
       const [layer] = e.spec.layers;
       if (e.spec.across.as !== 'number' || e.spec.layers.length > 1 || !('column' in layer.amount)) return undefined;
-      return { spec: { ...e.spec, across: { as: 'number', column: layer.amount.column }, layers: [{ ...layer, amount: { column: e.spec.across.column }, shape: 'dot' }] }, score: 0.45, reasons: ['The same pairs with the axes changed round.'] };
+      return {
+        spec: {
+          ...e.spec,
+          across: { as: 'number', column: layer.amount.column },
+          layers: [{ ...layer, amount: { column: e.spec.across.column }, shape: 'dot' }],
+        },
+        score: 0.45,
+        reasons: ['The same pairs with the axes changed round.'],
+      };
     },
   },
   {
     name: 'spread of each',
-    propose: (e) => (e.spec.across.as === 'number' ? { spec: { ...allLeft(e.spec), across: { as: 'bins', column: e.spec.across.column }, split: undefined, layers: [{ id: 'l1', amount: { rows: true }, summary: 'count', shape: 'column', side: 'left' }] }, score: 0.4, reasons: [`How ${lowerFirst(column(e.columns, e.spec.across.column).name)} alone is spread.`] } : undefined),
+    propose: (e) =>
+      e.spec.across.as === 'number'
+        ? {
+            spec: {
+              ...allLeft(e.spec),
+              across: { as: 'bins', column: e.spec.across.column },
+              split: undefined,
+              layers: [{ id: 'l1', amount: { rows: true }, summary: 'count', shape: 'column', side: 'left' }],
+            },
+            score: 0.4,
+            reasons: [`How ${lowerFirst(column(e.columns, e.spec.across.column).name)} alone is spread.`],
+          }
+        : undefined,
   },
   {
     name: 'pairs behind the groups',
     propose: (e) => {
-      const amounts = e.spec.layers.flatMap((layer) => ('column' in layer.amount && isNumeric(column(e.columns, layer.amount.column)) && layer.summary !== 'distinct' ? [layer] : []));
+      const amounts = e.spec.layers.flatMap((layer) =>
+        'column' in layer.amount && isNumeric(column(e.columns, layer.amount.column)) && layer.summary !== 'distinct'
+          ? [layer]
+          : [],
+      );
       const [x, y] = amounts;
       if (amounts.length !== 2 || e.spec.across.as === 'number' || !('column' in x.amount)) return undefined;
       const group = e.spec.across.as === 'group' ? { split: { column: e.spec.across.column } } : { split: undefined };
-      return { spec: { ...allLeft(e.spec), across: { as: 'number', column: x.amount.column }, ...group, layers: [{ ...y, id: 'l1', shape: 'dot', side: 'left' }] }, score: 0.52, reasons: ['Row by row: whether the two go together.'] };
+      return {
+        spec: {
+          ...allLeft(e.spec),
+          across: { as: 'number', column: x.amount.column },
+          ...group,
+          layers: [{ ...y, id: 'l1', shape: 'dot', side: 'left' }],
+        },
+        score: 0.52,
+        reasons: ['Row by row: whether the two go together.'],
+      };
     },
   },
 ];
@@ -146,10 +277,23 @@ const MOST = 6;
 
 /** The forms that suit a draft, best first, no two alike. */
 export function propose(evidence: Evidence): Proposal[] {
-  const found = RULES.flatMap((rule) => rule.propose(evidence) ?? []).map((proposal) => ({ ...proposal, spec: withoutAbsent(proposal.spec) }));
-  const sorted = found.map((proposal, i) => ({ proposal, i })).sort((a, b) => b.proposal.score - a.proposal.score || a.i - b.i).map(({ proposal }) => proposal);
+  const found = RULES.flatMap((rule) => rule.propose(evidence) ?? []).map((proposal) => ({
+    ...proposal,
+    spec: withoutAbsent(proposal.spec),
+  }));
+  const sorted = found
+    .map((proposal, i) => ({ proposal, i }))
+    .sort((a, b) => b.proposal.score - a.proposal.score || a.i - b.i)
+    .map(({ proposal }) => proposal);
   const seen = new Set<string>();
-  return sorted.filter(({ spec }) => { const key = JSON.stringify([spec.across, spec.split, spec.layers]); const fresh = !seen.has(key); seen.add(key); return fresh; }).slice(0, MOST);
+  return sorted
+    .filter(({ spec }) => {
+      const key = JSON.stringify([spec.across, spec.split, spec.layers]);
+      const fresh = !seen.has(key);
+      seen.add(key);
+      return fresh;
+    })
+    .slice(0, MOST);
 }
 
 function withoutAbsent(spec: ChartSpec): ChartSpec {

@@ -3,7 +3,10 @@ import { layerUnit, layerWords, lowerFirst, type ChartSpec, type Columns, type L
 /** How far apart sizes may be on one scale: more than tenfold and the smaller is crushed flat (common practice, no source). */
 const FAR_APART = 10;
 
-export interface Sided { readonly layers: Layer[]; readonly reasons: string[] }
+export interface Sided {
+  readonly layers: Layer[];
+  readonly reasons: string[];
+}
 
 /**
  * Which amount goes on which scale. The first-picked is left; another unit, or a size more than tenfold apart, goes
@@ -21,14 +24,26 @@ export function assignSides(spec: ChartSpec, columns: Columns, medians: readonly
   return { layers, reasons };
 }
 
-function whyRight(first: Layer, other: Layer, firstMedian: number | null, median: number | null, columns: Columns, scatter: boolean): string | undefined {
-  const [a, b] = [first, other].map((layer) => (scatter ? layerUnit({ ...layer, summary: 'sum' }, columns) : layerUnit(layer, columns)));
+function whyRight(
+  first: Layer,
+  other: Layer,
+  firstMedian: number | null,
+  median: number | null,
+  columns: Columns,
+  scatter: boolean,
+): string | undefined {
+  const [a, b] = [first, other].map((layer) =>
+    scatter ? layerUnit({ ...layer, summary: 'sum' }, columns) : layerUnit(layer, columns),
+  );
   const [name, than] = [layerWords(other, columns), lowerFirst(layerWords(first, columns))];
-  if (a !== b) return `${name} ${b ? `is in ${b}` : 'has no unit'} and ${than} ${a ? `in ${a}` : 'has none'}: each gets a scale of its own.`;
+  if (a !== b)
+    return `${name} ${b ? `is in ${b}` : 'has no unit'} and ${than} ${a ? `in ${a}` : 'has none'}: each gets a scale of its own.`;
   if (!firstMedian || !median) return undefined;
   const times = Math.abs(firstMedian / median);
-  if (times > FAR_APART) return `${name} is about ${rounded(times)} times smaller than ${than}: on one scale it would lie flat.`;
-  if (times < 1 / FAR_APART) return `${name} is about ${rounded(1 / times)} times larger than ${than}: on one scale the other would lie flat.`;
+  if (times > FAR_APART)
+    return `${name} is about ${rounded(times)} times smaller than ${than}: on one scale it would lie flat.`;
+  if (times < 1 / FAR_APART)
+    return `${name} is about ${rounded(1 / times)} times larger than ${than}: on one scale the other would lie flat.`;
   return undefined;
 }
 

@@ -25,11 +25,22 @@ export interface FrameSeries {
   readonly gaps: 'open' | 'bridge';
 }
 
-export interface FramePoint { readonly x: number; readonly y: number; readonly series: string; readonly count: number }
+export interface FramePoint {
+  readonly x: number;
+  readonly y: number;
+  readonly series: string;
+  readonly count: number;
+}
 
 /** A step that the data begins or ends inside of: how many days of it there are, from its first or to its last row. */
-export interface PartialStep { readonly days: number; readonly of: number }
-export interface Partials { readonly first?: PartialStep; readonly last?: PartialStep }
+export interface PartialStep {
+  readonly days: number;
+  readonly of: number;
+}
+export interface Partials {
+  readonly first?: PartialStep;
+  readonly last?: PartialStep;
+}
 
 /** What shaping learnt on its way, for the checks. */
 export interface FrameFacts {

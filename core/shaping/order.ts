@@ -6,7 +6,9 @@ import { BLANK, type Frame } from './frame';
 export function defaultOrder(values: readonly (string | number)[]): Order {
   const named = values.filter((value) => value !== BLANK).map(String);
   if (named.length > 0 && named.every((value) => monthNumber(value) || weekdayNumber(value))) return { by: 'calendar' };
-  return named.length > 0 && named.every((value) => /^-?\d+(\.\d+)?$/.test(value)) ? { by: 'name' } : { by: 'value', descending: true };
+  return named.length > 0 && named.every((value) => /^-?\d+(\.\d+)?$/.test(value))
+    ? { by: 'name' }
+    : { by: 'value', descending: true };
 }
 
 /**
@@ -19,7 +21,14 @@ export function orderGroups(frame: Frame, order: Order, firstLayer: string, firs
   const weight = (): ((i: number) => number) => {
     if (order.by === 'value') {
       const layer = order.layer ?? firstLayer;
-      const totals = places.map((i) => frame.series.filter((series) => series.layer === layer).reduce<number | null>((sum, series) => (series.values[i] === null ? sum : (sum ?? 0) + (series.values[i] ?? 0)), null));
+      const totals = places.map((i) =>
+        frame.series
+          .filter((series) => series.layer === layer)
+          .reduce<number | null>(
+            (sum, series) => (series.values[i] === null ? sum : (sum ?? 0) + (series.values[i] ?? 0)),
+            null,
+          ),
+      );
       return (i) => totals[i] ?? (order.descending ? -Infinity : Infinity);
     }
     if (order.by === 'sheet') return (i) => firstRows?.[i] ?? i;
@@ -35,5 +44,9 @@ export function orderGroups(frame: Frame, order: Order, firstLayer: string, firs
   });
   const arrange = <T>(list: readonly T[]) => sorted.map((i) => list[i]);
   const blank = blankAt === undefined ? {} : { blankAt: sorted.indexOf(blankAt) };
-  return { ...frame, across: { ...frame.across, values: arrange(values), ...blank }, series: frame.series.map((series) => ({ ...series, values: arrange(series.values) })) };
+  return {
+    ...frame,
+    across: { ...frame.across, values: arrange(values), ...blank },
+    series: frame.series.map((series) => ({ ...series, values: arrange(series.values) })),
+  };
 }

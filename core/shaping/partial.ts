@@ -7,7 +7,13 @@ import type { Frame, Partials } from './frame';
 const TOLERANCE = 0.1;
 
 /** Whether the first and the last step are whole, judged from the first and last day with rows. Days and hours always are. */
-export function findPartials(first: Instant, last: Instant, step: Step, profile: Pick<ColumnProfile, 'meaning'>, spec: Pick<ChartSpec, 'calendar'>): Partials {
+export function findPartials(
+  first: Instant,
+  last: Instant,
+  step: Step,
+  profile: Pick<ColumnProfile, 'meaning'>,
+  spec: Pick<ChartSpec, 'calendar'>,
+): Partials {
   if (step === 'day' || step === 'hour') return {};
   const grade = gradeStep(profile);
   if (grade === step) return {};
@@ -40,6 +46,9 @@ export function leaveOutPartials(frame: Frame, { first, last }: Partials): Frame
     ...frame,
     across: { ...frame.across, values: frame.across.values.slice(from, to) },
     series: frame.series.map((series) => ({ ...series, values: series.values.slice(from, to) })),
-    facts: { ...frame.facts, rests: frame.facts.rests.map((at) => at - from).filter((at) => at >= 0 && at < to - from) },
+    facts: {
+      ...frame.facts,
+      rests: frame.facts.rests.map((at) => at - from).filter((at) => at >= 0 && at < to - from),
+    },
   };
 }

@@ -1,14 +1,38 @@
-import { CYCLES, count, floor, fromIso, instant, isoDate, isoDateTime, placeInCycle, placesOfCycle, range, type Instant, type Step } from '../calendar';
+import {
+  count,
+  floor,
+  fromIso,
+  instant,
+  isoDate,
+  isoDateTime,
+  placeInCycle,
+  placesOfCycle,
+  range,
+  type Cycle,
+  type Instant,
+  type Step,
+} from '../calendar';
 import { monthNumber, weekdayNumber, type ColumnProfile } from '../inference';
 import type { Grain, GrainValue } from '../grain';
 import { column, type ChartSpec, type Columns } from '../spec';
 import { BLANK } from './frame';
 
 /** Where each group of rows of a grain stands on the axis: `at[i]` is a place in `values`, or -1 for blank ones that are left out. */
-export interface Places { readonly values: readonly (string | number)[]; readonly at: readonly number[]; readonly first?: string; readonly last?: string; readonly blankAt?: number }
+export interface Places {
+  readonly values: readonly (string | number)[];
+  readonly at: readonly number[];
+  readonly first?: string;
+  readonly last?: string;
+  readonly blankAt?: number;
+}
 
 /** Lays the first axis of a grain out as the chart's across: the unbroken run of steps, the places of a cycle, the groups, the bins. */
-export function placesAcross(spec: ChartSpec, columns: Columns, grain: Grain, bins?: { start: number; width: number; count: number }): Places {
+export function placesAcross(
+  spec: ChartSpec,
+  columns: Columns,
+  grain: Grain,
+  bins?: { start: number; width: number; count: number },
+): Places {
   const keys = grain.axes[0];
   const { across } = spec;
   const profile = column(columns, across.column);
@@ -33,7 +57,8 @@ function timePlaces(keys: readonly GrainValue[], profile: ColumnProfile, step: S
   return {
     values: range(first, last, step, calendar).map(write),
     at: instants.map((at) => (at === undefined ? -1 : count(start, floor(at, step, calendar), step))),
-    first: write(first), last: write(last),
+    first: write(first),
+    last: write(last),
   };
 }
 
@@ -44,7 +69,7 @@ export function toInstant(key: GrainValue, profile: Pick<ColumnProfile, 'meaning
   return typeof key === 'number' ? key : fromIso(String(key));
 }
 
-function cyclePlaces(keys: readonly GrainValue[], profile: ColumnProfile, cycle: (typeof CYCLES)[number], spec: ChartSpec): Places {
+function cyclePlaces(keys: readonly GrainValue[], profile: ColumnProfile, cycle: Cycle, spec: ChartSpec): Places {
   const place = (key: GrainValue): number | undefined => {
     if (key === null) return undefined;
     if (profile.type === 'text') return cycle === 'weekday' ? weekdayNumber(String(key)) : monthNumber(String(key));
@@ -54,7 +79,10 @@ function cyclePlaces(keys: readonly GrainValue[], profile: ColumnProfile, cycle:
   const all = placesOfCycle(cycle, spec.calendar);
   const found = keys.map(place);
   const held = found.filter((value): value is number => value !== undefined);
-  const values = cycle === 'hour-of-day' && held.length > 0 ? all.filter((hour) => hour >= Math.min(...held) && hour <= Math.max(...held)) : all;
+  const values =
+    cycle === 'hour-of-day' && held.length > 0
+      ? all.filter((hour) => hour >= Math.min(...held) && hour <= Math.max(...held))
+      : all;
   return { values, at: found.map((value) => (value === undefined ? -1 : values.indexOf(value))) };
 }
 
@@ -62,14 +90,19 @@ function groupPlaces(keys: readonly GrainValue[], profile: ColumnProfile): Place
   const different = [...new Set(keys)].sort(compareGroups);
   const places = new Map(different.map((key, i) => [key, i]));
   const blankAt = places.get(null);
-  return { values: different.map((key) => groupText(key, profile)), at: keys.map((key) => places.get(key) ?? -1), ...(blankAt !== undefined ? { blankAt } : {}) };
+  return {
+    values: different.map((key) => groupText(key, profile)),
+    at: keys.map((key) => places.get(key) ?? -1),
+    ...(blankAt !== undefined ? { blankAt } : {}),
+  };
 }
 
 /** A group's text as it is shown: yes and no as words, blanks as "(blank)". */
 export function groupText(key: GrainValue, profile: Pick<ColumnProfile, 'type'>): string {
   if (key === null) return BLANK;
   if (typeof key === 'boolean') return key ? 'Yes' : 'No';
-  if (profile.type === 'date' || profile.type === 'datetime') return typeof key === 'number' ? (profile.type === 'date' ? isoDate(key) : isoDateTime(key)) : String(key);
+  if (profile.type === 'date' || profile.type === 'datetime')
+    return typeof key === 'number' ? (profile.type === 'date' ? isoDate(key) : isoDateTime(key)) : String(key);
   return String(key);
 }
 
@@ -84,4 +117,6 @@ export function compareGroups(a: GrainValue, b: GrainValue): number {
 }
 
 /** Takes off the last binary digits that adding up a width leaves: 0.30000000000000004 is 0.3. */
-export function tidy(value: number): number { return Number(value.toPrecision(12)); }
+export function tidy(value: number): number {
+  return Number(value.toPrecision(12));
+}

@@ -21,7 +21,12 @@ export interface ChartSpec {
 
 /** Absent: written by layout. "": none. */
 export interface ChartText {
-  title?: string; subtitle?: string; across?: string; left?: string; right?: string; note?: string;
+  title?: string;
+  subtitle?: string;
+  across?: string;
+  left?: string;
+  right?: string;
+  note?: string;
   /** Names of series that their user wrote, by series id. */
   series?: Record<string, string>;
 }
@@ -29,7 +34,14 @@ export interface ChartText {
 export type Across =
   | { as: 'time'; column: string; step: Step; gaps?: Gaps; partial?: 'keep' | 'leave-out' }
   | { as: 'cycle'; column: string; cycle: Cycle }
-  | { as: 'group'; column: string; order?: Order; keep?: number; omit?: ('blank' | 'zero')[]; within?: { column: string; value: string }[] }
+  | {
+      as: 'group';
+      column: string;
+      order?: Order;
+      keep?: number;
+      omit?: ('blank' | 'zero')[];
+      within?: { column: string; value: string }[];
+    }
   | { as: 'number'; column: string }
   | { as: 'bins'; column: string; count?: number };
 
@@ -59,7 +71,14 @@ export interface Layer {
   per?: string;
   from?: { sheet: string; across: string; filters?: Filter[] };
   fills?: string;
-  style?: { color?: string; dash?: 'solid' | 'dashed' | 'dotted'; width?: number; curve?: 'straight' | 'smooth' | 'step'; points?: boolean; values?: boolean };
+  style?: {
+    color?: string;
+    dash?: 'solid' | 'dashed' | 'dotted';
+    width?: number;
+    curve?: 'straight' | 'smooth' | 'step';
+    points?: boolean;
+    values?: boolean;
+  };
 }
 
 export const FITS = ['zero', 'close', 'breathing', 'fixed'] as const;
@@ -67,21 +86,40 @@ export type Fit = (typeof FITS)[number];
 /** What the numbers on a scale are counted in. */
 export const NUMBER_UNITS = ['ones', 'thousands', 'millions', 'billions'] as const;
 export type NumberUnit = (typeof NUMBER_UNITS)[number];
-export interface ScaleNumbers { in?: NumberUnit; decimals?: number }
-export interface Scale { fit: Fit; min?: number; max?: number; kind?: 'linear' | 'log'; numbers?: ScaleNumbers }
+export interface ScaleNumbers {
+  in?: NumberUnit;
+  decimals?: number;
+}
+export interface Scale {
+  fit: Fit;
+  min?: number;
+  max?: number;
+  kind?: 'linear' | 'log';
+  numbers?: ScaleNumbers;
+}
 
 export type Filter =
   | { column: string; keep: (string | number | boolean | null)[]; not?: boolean }
   | { column: string; from?: string | number; to?: string | number }
-  | { column: string; window: { last: number; step: Step } | 'this-week' | 'this-month' | 'this-quarter' | 'this-year' | 'year-to-date' }
+  | {
+      column: string;
+      window: { last: number; step: Step } | 'this-week' | 'this-month' | 'this-quarter' | 'this-year' | 'year-to-date';
+    }
   | { column: string; present: boolean }
   | { column: string; top: number; by: { amount: Amount; summary: Summary }; ascending?: boolean };
 
 /** The column an amount is made of; `undefined` for a count of rows. */
-export function amountColumn(amount: Amount): string | undefined { return 'column' in amount ? amount.column : undefined; }
+export function amountColumn(amount: Amount): string | undefined {
+  return 'column' in amount ? amount.column : undefined;
+}
 
 /** Every column key that a chart draws or filters by. */
 export function columnsInPlay(spec: ChartSpec): string[] {
-  const keys = [spec.across.column, spec.split?.column, ...spec.layers.map((layer) => amountColumn(layer.amount)), ...spec.filters.map((filter) => filter.column)];
+  const keys = [
+    spec.across.column,
+    spec.split?.column,
+    ...spec.layers.map((layer) => amountColumn(layer.amount)),
+    ...spec.filters.map((filter) => filter.column),
+  ];
   return [...new Set(keys.filter((key): key is string => key !== undefined))];
 }

@@ -9,7 +9,17 @@ export function layerUnit(layer: Pick<Layer, 'amount' | 'summary'>, columns: Col
   return column(columns, layer.amount.column).unit;
 }
 
-const BEFORE: Readonly<Record<Summary, string>> = { sum: '', last: '', mean: 'Average ', median: 'Median ', min: 'Smallest ', max: 'Largest ', first: 'First ', count: 'Count of ', distinct: 'Different ' };
+const BEFORE: Readonly<Record<Summary, string>> = {
+  sum: '',
+  last: '',
+  mean: 'Average ',
+  median: 'Median ',
+  min: 'Smallest ',
+  max: 'Largest ',
+  first: 'First ',
+  count: 'Count of ',
+  distinct: 'Different ',
+};
 
 /** What a layer shows, in a few words: "Takings", "Average unit price", "Rows". */
 export function layerWords(layer: Layer, columns: Columns): string {
@@ -21,5 +31,9 @@ export function layerWords(layer: Layer, columns: Columns): string {
 }
 
 /** Lowers the first letter of a name inside a sentence, unless it is an abbreviation ("VAT") or a single letter. */
-export function lowerFirst(name: string): string { return /^[A-Z][a-z]/.test(name) ? name.charAt(0).toLowerCase() + name.slice(1) : name; }
-export function upperFirst(name: string): string { return name.charAt(0).toUpperCase() + name.slice(1); }
+export function lowerFirst(name: string): string {
+  return /^[A-Z][a-z]/.test(name) ? name.charAt(0).toLowerCase() + name.slice(1) : name;
+}
+export function upperFirst(name: string): string {
+  return name.charAt(0).toUpperCase() + name.slice(1);
+}

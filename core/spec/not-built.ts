@@ -19,7 +19,8 @@ export function refuseNotBuilt(spec: ChartSpec): void {
   spec.layers.forEach((layer, i) => {
     const at = `layers.${i}`;
     if (!['line', 'column', 'dot'].includes(layer.shape)) refuse(`${at}.shape`, `the shape "${layer.shape}"`);
-    if (layer.stack === 'share' || (layer.stack === 'stacked' && layer.shape !== 'column')) refuse(`${at}.stack`, `"${layer.stack}" for ${layer.shape}s`);
+    if (layer.stack === 'share' || (layer.stack === 'stacked' && layer.shape !== 'column'))
+      refuse(`${at}.stack`, `"${layer.stack}" for ${layer.shape}s`);
     if (layer.then) refuse(`${at}.then`, `"${layer.then}" after the summary`);
     if ('formula' in layer.amount) refuse(`${at}.amount.formula`, 'a formula');
     if (layer.per) refuse(`${at}.per`, 'a level added up over groups');
@@ -30,6 +31,7 @@ export function refuseNotBuilt(spec: ChartSpec): void {
     if ('window' in filter) refuse(`filters.${i}.window`, 'a window of time');
     if ('top' in filter) refuse(`filters.${i}.top`, 'a filter on the first few');
   });
-  for (const side of ['left', 'right', 'across'] as const) if (spec.scales[side]?.kind === 'log') refuse(`scales.${side}.kind`, 'a logarithmic scale');
+  for (const side of ['left', 'right', 'across'] as const)
+    if (spec.scales[side]?.kind === 'log') refuse(`scales.${side}.kind`, 'a logarithmic scale');
   if (errors.length > 0) throw new InvalidInput(errors);
 }

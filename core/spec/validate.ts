@@ -1,20 +1,47 @@
 import 'reflect-metadata';
 import { plainToInstance, Type } from 'class-transformer';
 import {
-  ArrayMaxSize, ArrayMinSize, Equals, IsArray, IsBoolean, IsDefined, IsIn, IsInt, IsNumber, IsObject, IsOptional, IsString, Length, Matches, Max, MaxLength, Min,
-  Validate, ValidateIf, ValidateNested, ValidatorConstraint, validateSync,
-  type ValidationArguments, type ValidationError, type ValidatorConstraintInterface,
+  ArrayMaxSize,
+  ArrayMinSize,
+  Equals,
+  IsArray,
+  IsBoolean,
+  IsDefined,
+  IsIn,
+  IsInt,
+  IsNumber,
+  IsObject,
+  IsOptional,
+  IsString,
+  Length,
+  Matches,
+  Max,
+  MaxLength,
+  Min,
+  Validate,
+  ValidateIf,
+  ValidateNested,
+  ValidatorConstraint,
+  validateSync,
+  type ValidationArguments,
+  type ValidationError,
+  type ValidatorConstraintInterface,
 } from 'class-validator';
 import { CYCLES, STEPS } from '../calendar';
 import { SUMMARIES } from '../inference';
 import { FITS, GAPS, NUMBER_UNITS, SHAPES, type ChartSpec } from './chart-spec';
 
-export interface InputError { readonly path: string; readonly message: string }
+export interface InputError {
+  readonly path: string;
+  readonly message: string;
+}
 
 /** Input that is not what it should be; each error names its place by a JSON path such as `layers.0.shape`. */
 export class InvalidInput extends Error {
   override readonly name = 'InvalidInput';
-  constructor(readonly errors: readonly InputError[]) { super(errors.map((error) => `${error.path}: ${error.message}`).join('; ')); }
+  constructor(readonly errors: readonly InputError[]) {
+    super(errors.map((error) => `${error.path}: ${error.message}`).join('; '));
+  }
 }
 
 const COLUMN_KEY = /^c[1-9]\d*$/;
@@ -26,9 +53,13 @@ const TEXT_LIMIT = 300;
 class ExactlyOneOf implements ValidatorConstraintInterface {
   validate(_: unknown, args: ValidationArguments): boolean {
     const object = args.object as Record<string, unknown>;
-    return (args.constraints as string[][]).filter((kind) => kind.some((name) => object[name] !== undefined)).length === 1;
+    return (
+      (args.constraints as string[][]).filter((kind) => kind.some((name) => object[name] !== undefined)).length === 1
+    );
   }
-  defaultMessage(args: ValidationArguments): string { return `must have exactly one of: ${(args.constraints as string[][]).map((kind) => kind.join(' and ')).join(', ')}`; }
+  defaultMessage(args: ValidationArguments): string {
+    return `must have exactly one of: ${(args.constraints as string[][]).map((kind) => kind.join(' and ')).join(', ')}`;
+  }
 }
 
 @ValidatorConstraint({ name: 'aboveMin' })
@@ -37,13 +68,23 @@ class AboveMin implements ValidatorConstraintInterface {
     const { min } = args.object as { min?: number };
     return min === undefined || typeof max !== 'number' || max > min;
   }
-  defaultMessage(): string { return 'max must be above min'; }
+  defaultMessage(): string {
+    return 'max must be above min';
+  }
 }
 
 @ValidatorConstraint({ name: 'textsByName' })
 class TextsByName implements ValidatorConstraintInterface {
-  validate(value: unknown): boolean { return typeof value === 'object' && value !== null && Object.values(value).every((text) => typeof text === 'string' && text.length <= TEXT_LIMIT); }
-  defaultMessage(args: ValidationArguments): string { return `${args.property} must hold texts of at most ${TEXT_LIMIT} characters by series id`; }
+  validate(value: unknown): boolean {
+    return (
+      typeof value === 'object' &&
+      value !== null &&
+      Object.values(value).every((text) => typeof text === 'string' && text.length <= TEXT_LIMIT)
+    );
+  }
+  defaultMessage(args: ValidationArguments): string {
+    return `${args.property} must hold texts of at most ${TEXT_LIMIT} characters by series id`;
+  }
 }
 
 class AmountInput {
@@ -58,7 +99,11 @@ class OrderInput {
   @IsIn(['value', 'name', 'sheet', 'calendar', 'amount']) by!: string;
   @IsOptional() @IsString() layer?: string;
   @IsOptional() @IsBoolean() descending?: boolean;
-  @ValidateIf((order: OrderInput) => order.by === 'amount') @IsDefined() @ValidateNested() @Type(() => AmountInput) amount?: AmountInput;
+  @ValidateIf((order: OrderInput) => order.by === 'amount')
+  @IsDefined()
+  @ValidateNested()
+  @Type(() => AmountInput)
+  amount?: AmountInput;
   @ValidateIf((order: OrderInput) => order.by === 'amount') @IsIn(SUMMARIES) summary?: string;
 }
 
@@ -102,13 +147,23 @@ class IsWindow implements ValidatorConstraintInterface {
     const { last, step } = window as { last?: unknown; step?: unknown };
     return Number.isInteger(last) && (last as number) > 0 && STEPS.some((known) => known === step);
   }
-  defaultMessage(): string { return `window must be { last, step } or one of ${WINDOWS.join(', ')}`; }
+  defaultMessage(): string {
+    return `window must be { last, step } or one of ${WINDOWS.join(', ')}`;
+  }
 }
 
 @ValidatorConstraint({ name: 'isKept' })
 class IsPlainValue implements ValidatorConstraintInterface {
-  validate(value: unknown): boolean { return value === null || ['string', 'boolean'].includes(typeof value) || (typeof value === 'number' && Number.isFinite(value)); }
-  defaultMessage(args: ValidationArguments): string { return `${args.property} must hold texts, numbers, true, false or null`; }
+  validate(value: unknown): boolean {
+    return (
+      value === null ||
+      ['string', 'boolean'].includes(typeof value) ||
+      (typeof value === 'number' && Number.isFinite(value))
+    );
+  }
+  defaultMessage(args: ValidationArguments): string {
+    return `${args.property} must hold texts, numbers, true, false or null`;
+  }
 }
 
 class TopByInput {
@@ -125,7 +180,11 @@ class FilterInput {
   @IsOptional() @Validate(IsWindow) window?: unknown;
   @IsOptional() @IsBoolean() present?: boolean;
   @IsOptional() @IsInt() @Min(1) top?: number;
-  @ValidateIf((filter: FilterInput) => filter.top !== undefined) @IsDefined() @ValidateNested() @Type(() => TopByInput) by?: TopByInput;
+  @ValidateIf((filter: FilterInput) => filter.top !== undefined)
+  @IsDefined()
+  @ValidateNested()
+  @Type(() => TopByInput)
+  by?: TopByInput;
   @IsOptional() @IsBoolean() ascending?: boolean;
 }
 
@@ -157,7 +216,9 @@ class LayerInput {
   @IsIn(SHAPES) shape!: string;
   @IsIn(['left', 'right']) side!: string;
   @IsOptional() @IsIn(['none', 'stacked', 'share']) stack?: string;
-  @IsOptional() @IsIn(['running', 'share-of-total', 'share-of-group', 'change', 'change-percent', 'moving-average']) then?: string;
+  @IsOptional()
+  @IsIn(['running', 'share-of-total', 'share-of-group', 'change', 'change-percent', 'moving-average'])
+  then?: string;
   @IsOptional() @ValidateNested() @Type(() => ThenByInput) thenBy?: ThenByInput;
   @IsOptional() @IsString() @MaxLength(TEXT_LIMIT) name?: string;
   @IsOptional() @Column() per?: string;
@@ -174,7 +235,10 @@ class NumbersInput {
 class ScaleInput {
   @IsIn(FITS) fit!: string;
   @ValidateIf((scale: ScaleInput) => scale.fit === 'fixed' || scale.min !== undefined) @IsNumber() min?: number;
-  @ValidateIf((scale: ScaleInput) => scale.fit === 'fixed' || scale.max !== undefined) @IsNumber() @Validate(AboveMin) max?: number;
+  @ValidateIf((scale: ScaleInput) => scale.fit === 'fixed' || scale.max !== undefined)
+  @IsNumber()
+  @Validate(AboveMin)
+  max?: number;
   @IsOptional() @IsIn(['linear', 'log']) kind?: string;
   @IsOptional() @ValidateNested() @Type(() => NumbersInput) numbers?: NumbersInput;
 }
@@ -212,7 +276,12 @@ class ChartSpecInput {
   @IsDefined() @IsObject() @ValidateNested() @Type(() => AcrossInput) across!: AcrossInput;
   @IsOptional() @ValidateNested() @Type(() => SplitInput) split?: SplitInput;
   @IsOptional() @ValidateNested() @Type(() => PanelsInput) panels?: PanelsInput;
-  @IsArray() @ArrayMinSize(1) @ArrayMaxSize(40) @ValidateNested({ each: true }) @Type(() => LayerInput) layers!: LayerInput[];
+  @IsArray()
+  @ArrayMinSize(1)
+  @ArrayMaxSize(40)
+  @ValidateNested({ each: true })
+  @Type(() => LayerInput)
+  layers!: LayerInput[];
   @IsArray() @ArrayMaxSize(100) @ValidateNested({ each: true }) @Type(() => FilterInput) filters!: FilterInput[];
   @IsOptional() @IsArray() @ValidateNested({ each: true }) @Type(() => SetAsideInput) setAside?: SetAsideInput[];
   @IsDefined() @IsObject() @ValidateNested() @Type(() => ScalesInput) scales!: ScalesInput;
@@ -234,7 +303,8 @@ export function parseSpec(value: unknown): ChartSpec {
 
 /** Checks a plain value against a class with class-validator decorators; unknown names are errors. @throws InvalidInput */
 export function validInput<T extends object>(shape: new () => T, value: unknown, what: string): T {
-  if (typeof value !== 'object' || value === null || Array.isArray(value)) throw new InvalidInput([{ path: '', message: `${what} must be an object` }]);
+  if (typeof value !== 'object' || value === null || Array.isArray(value))
+    throw new InvalidInput([{ path: '', message: `${what} must be an object` }]);
   const input = plainToInstance(shape, value);
   const errors = validateSync(input, { whitelist: true, forbidNonWhitelisted: true, forbidUnknownValues: true });
   if (errors.length > 0) throw new InvalidInput(errors.flatMap((error) => flatten(error, '')));
@@ -242,7 +312,8 @@ export function validInput<T extends object>(shape: new () => T, value: unknown,
 }
 
 function flatten(error: ValidationError, above: string): InputError[] {
-  const path = error.property === 'kind' && !error.children?.length ? above.replace(/\.$/, '') : `${above}${error.property}`;
+  const path =
+    error.property === 'kind' && !error.children?.length ? above.replace(/\.$/, '') : `${above}${error.property}`;
   const own = Object.values(error.constraints ?? {}).map((message) => ({ path, message }));
   return [...own, ...(error.children ?? []).flatMap((child) => flatten(child, `${path}.`))];
 }

@@ -4,19 +4,35 @@ import path from 'node:path';
 import { root, run, say, start, Stop } from './run.mjs';
 
 const next = path.join(root, 'node_modules', 'next', 'dist', 'bin', 'next');
-const PARTS = ['app', 'core', 'server', 'ui', 'workers', 'instrumentation.ts', 'next.config.ts', 'tsconfig.json', 'package-lock.json'];
+const PARTS = [
+  'app',
+  'core',
+  'server',
+  'ui',
+  'workers',
+  'instrumentation.ts',
+  'next.config.ts',
+  'tsconfig.json',
+  'package-lock.json',
+];
 
 function files(at) {
   const full = path.join(root, at);
   if (!existsSync(full)) return [];
-  if (statSync(full).isDirectory()) return readdirSync(full, { withFileTypes: true }).flatMap((entry) => (entry.isDirectory() ? files(path.join(at, entry.name)) : [path.join(at, entry.name)]));
+  if (statSync(full).isDirectory())
+    return readdirSync(full, { withFileTypes: true }).flatMap((entry) =>
+      entry.isDirectory() ? files(path.join(at, entry.name)) : [path.join(at, entry.name)],
+    );
   return [at];
 }
 
 /** Builds the application unless this very source was built. */
 export function build() {
   const hash = createHash('sha256');
-  for (const file of PARTS.flatMap(files).filter((name) => !name.endsWith('.test.ts')).sort()) hash.update(file).update(readFileSync(path.join(root, file)));
+  for (const file of PARTS.flatMap(files)
+    .filter((name) => !name.endsWith('.test.ts'))
+    .sort())
+    hash.update(file).update(readFileSync(path.join(root, file)));
   const source = hash.digest('hex');
   const stamp = path.join(root, '.next', 'up-chart-source');
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === source) return;
@@ -52,7 +68,11 @@ export async function serve(port, env, { dev = false, quiet = false } = {}) {
   const address = `http://127.0.0.1:${port}`;
   for (let tries = 0; tries < 300; tries++) {
     if (server.child.exitCode !== null) throw new Stop('The application stopped while it was starting.');
-    try { if ((await fetch(`${address}/api/sheets`)).ok) return { ...server, address }; } catch { /* not there yet */ }
+    try {
+      if ((await fetch(`${address}/api/sheets`)).ok) return { ...server, address };
+    } catch {
+      /* not there yet */
+    }
     await new Promise((resolve) => setTimeout(resolve, 200));
   }
   await server.stop();

@@ -6,7 +6,9 @@ export const root = path.resolve(path.dirname(fileURLToPath(import.meta.url)), '
 export const isRoot = process.getuid?.() === 0;
 
 /** Says what is being done, so that a wait is never without a word. */
-export function say(text) { console.log(text); }
+export function say(text) {
+  console.log(text);
+}
 
 /** Ends with a message for the person at the keyboard, without a stack. */
 export class Stop extends Error {}

@@ -8,7 +8,11 @@ import { readySheet } from '../sheets/sheets';
 import { checkSpec, modelOf } from './model';
 
 export type ChartRow = typeof charts.$inferSelect;
-export interface ChartAnswer { id: string; spec: ChartSpec; revision: number }
+export interface ChartAnswer {
+  id: string;
+  spec: ChartSpec;
+  revision: number;
+}
 
 export const chartAnswer = ({ id, spec, revision }: ChartRow): ChartAnswer => ({ id, spec, revision });
 
@@ -21,17 +25,28 @@ async function drawn(spec: ChartSpec): Promise<{ sheet: string; title: string; f
 }
 
 export async function saveChart(spec: ChartSpec): Promise<ChartRow> {
-  const [row] = await database().insert(charts).values({ id: newId(), spec, ...(await drawn(spec)) }).returning();
+  const [row] = await database()
+    .insert(charts)
+    .values({ id: newId(), spec, ...(await drawn(spec)) })
+    .returning();
   return row;
 }
 
 /** Replaces a chart that still has the revision its maker saw. @throws Problem 404, 412 */
 export async function replaceChart(id: string, spec: ChartSpec, revision: number): Promise<ChartRow> {
   const parts = await drawn(spec);
-  const [row] = await database().update(charts).set({ spec, ...parts, revision: sql`${charts.revision} + 1`, updatedAt: new Date() }).where(and(eq(charts.id, id), eq(charts.revision, revision))).returning();
+  const [row] = await database()
+    .update(charts)
+    .set({ spec, ...parts, revision: sql`${charts.revision} + 1`, updatedAt: new Date() })
+    .where(and(eq(charts.id, id), eq(charts.revision, revision)))
+    .returning();
   if (row) return row;
   await chartRow(id);
-  throw new Problem(412, 'The chart has changed', 'This chart was changed somewhere else since you opened it. Save yours as a new chart, or open it again.');
+  throw new Problem(
+    412,
+    'The chart has changed',
+    'This chart was changed somewhere else since you opened it. Save yours as a new chart, or open it again.',
+  );
 }
 
 /** @throws Problem 404 */
@@ -46,7 +61,12 @@ export async function deleteChart(id: string): Promise<void> {
   if (deleted.length === 0) throw notFound('chart');
 }
 
-export async function listCharts(): Promise<{ id: string; title: string; form: string; sheet: string; updatedAt: string }[]> {
-  const rows = await database().select({ id: charts.id, title: charts.title, form: charts.form, sheet: charts.sheet, updatedAt: charts.updatedAt }).from(charts).orderBy(desc(charts.updatedAt));
+export async function listCharts(): Promise<
+  { id: string; title: string; form: string; sheet: string; updatedAt: string }[]
+> {
+  const rows = await database()
+    .select({ id: charts.id, title: charts.title, form: charts.form, sheet: charts.sheet, updatedAt: charts.updatedAt })
+    .from(charts)
+    .orderBy(desc(charts.updatedAt));
   return rows.map((row) => ({ ...row, updatedAt: row.updatedAt.toISOString() }));
 }

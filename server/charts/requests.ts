@@ -1,4 +1,15 @@
-import { ArrayMaxSize, ArrayMinSize, IsArray, IsInt, IsISO8601, IsObject, IsOptional, IsString, Max, Min } from 'class-validator';
+import {
+  ArrayMaxSize,
+  ArrayMinSize,
+  IsArray,
+  IsInt,
+  IsISO8601,
+  IsObject,
+  IsOptional,
+  IsString,
+  Max,
+  Min,
+} from 'class-validator';
 import type { ColumnProfile } from '@/core/inference';
 import { DEFAULT_SIZE, type Size } from '@/core/layout';
 import { InvalidInput, parseSpec, validInput, type ChartSpec } from '@/core/spec';
@@ -22,13 +33,24 @@ class ChartInput {
   @IsObject() spec!: object;
 }
 
-const sizeOf = ({ width, height }: SizeInput): Size => ({ width: width ?? DEFAULT_SIZE.width, height: height ?? DEFAULT_SIZE.height });
+const sizeOf = ({ width, height }: SizeInput): Size => ({
+  width: width ?? DEFAULT_SIZE.width,
+  height: height ?? DEFAULT_SIZE.height,
+});
 
 /** @throws InvalidInput; `picks` throws it too where the sheet lacks one of them. */
-export function parseSuggestionsRequest(body: unknown): { sheet: string; picks: (columns: readonly ColumnProfile[]) => string[]; size: Size } {
+export function parseSuggestionsRequest(body: unknown): {
+  sheet: string;
+  picks: (columns: readonly ColumnProfile[]) => string[];
+  size: Size;
+} {
   const input = validInput(SuggestionsInput, body, 'request');
   const picks = (columns: readonly ColumnProfile[]) => {
-    const errors = input.picks.flatMap((key, i) => (columns.some((column) => column.key === key) ? [] : [{ path: `picks.${i}`, message: `the sheet has no column "${key}"` }]));
+    const errors = input.picks.flatMap((key, i) =>
+      columns.some((column) => column.key === key)
+        ? []
+        : [{ path: `picks.${i}`, message: `the sheet has no column "${key}"` }],
+    );
     if (errors.length > 0) throw new InvalidInput(errors);
     return input.picks;
   };

@@ -5,7 +5,13 @@ import { byKey, type ChartSpec, type Side } from '@/core/spec';
 import type { ReadySheet } from '../sheets/sheets';
 import { drawnFrame, frameOf } from './model';
 
-export interface Suggestion { form: Form; score: number; reasons: string[]; spec: ChartSpec; model: ChartModel }
+export interface Suggestion {
+  form: Form;
+  score: number;
+  reasons: string[];
+  spec: ChartSpec;
+  model: ChartModel;
+}
 
 /** The forms that suit the picked columns, best first, each drawn from the sheet's own rows. None for no picks that a chart can be made of. */
 export async function suggest(sheet: ReadySheet, picks: readonly string[], size: Size): Promise<Suggestion[]> {
@@ -13,23 +19,54 @@ export async function suggest(sheet: ReadySheet, picks: readonly string[], size:
   const draft = draftSpec(sheet.id, columns, picks);
   if (!draft) return [];
   const frame = await frameOf(draft, sheet);
-  const sided = assignSides(draft, columns, draft.layers.map((layer) => median(layerValues(frame, layer.id))));
+  const sided = assignSides(
+    draft,
+    columns,
+    draft.layers.map((layer) => median(layerValues(frame, layer.id))),
+  );
   const spec: ChartSpec = { ...draft, layers: sided.layers };
-  const proposals = propose({ spec, columns, places: frame.across.values.length, series: frame.series.length / draft.layers.length, sideReasons: sided.reasons });
-  const leftOut = sortPicks(columns, picks).leftOut.map(({ why }) => ({ id: 'left-out' as const, level: 'note' as const, message: why }));
-  return Promise.all(proposals.map(async (proposal) => {
-    const drawn = await frameOf(proposal.spec, sheet);
-    const fitted = fitScales(proposal.spec, { left: sideValues(drawn, proposal.spec, 'left'), right: sideValues(drawn, proposal.spec, 'right') });
-    const model = drawnFrame(fitted, sheet, drawn, size);
-    return { form: model.form, score: proposal.score, reasons: [...proposal.reasons], spec: fitted, model: { ...model, checks: [...model.checks, ...leftOut] } };
+  const proposals = propose({
+    spec,
+    columns,
+    places: frame.across.values.length,
+    series: frame.series.length / draft.layers.length,
+    sideReasons: sided.reasons,
+  });
+  const leftOut = sortPicks(columns, picks).leftOut.map(({ why }) => ({
+    id: 'left-out' as const,
+    level: 'note' as const,
+    message: why,
   }));
+  return Promise.all(
+    proposals.map(async (proposal) => {
+      const drawn = await frameOf(proposal.spec, sheet);
+      const fitted = fitScales(proposal.spec, {
+        left: sideValues(drawn, proposal.spec, 'left'),
+        right: sideValues(drawn, proposal.spec, 'right'),
+      });
+      const model = drawnFrame(fitted, sheet, drawn, size);
+      return {
+        form: model.form,
+        score: proposal.score,
+        reasons: [...proposal.reasons],
+        spec: fitted,
+        model: { ...model, checks: [...model.checks, ...leftOut] },
+      };
+    }),
+  );
 }
 
 function layerValues(frame: Frame, layer: string): (number | null)[] {
-  if (frame.points) { const ids = new Set(frame.series.filter((series) => series.layer === layer).map((series) => series.id)); return frame.points.filter((point) => ids.has(point.series)).map((point) => point.y); }
+  if (frame.points) {
+    const ids = new Set(frame.series.filter((series) => series.layer === layer).map((series) => series.id));
+    return frame.points.filter((point) => ids.has(point.series)).map((point) => point.y);
+  }
   return frame.series.filter((series) => series.layer === layer).flatMap((series) => [...series.values]);
 }
 
 function sideValues(frame: Frame, spec: ChartSpec, side: Side): number[] {
-  return spec.layers.filter((layer) => layer.side === side).flatMap((layer) => layerValues(frame, layer.id)).filter((value): value is number => value !== null);
+  return spec.layers
+    .filter((layer) => layer.side === side)
+    .flatMap((layer) => layerValues(frame, layer.id))
+    .filter((value): value is number => value !== null);
 }

@@ -9,7 +9,10 @@ types.setTypeParser(types.builtins.DATE, (text) => text);
 types.setTypeParser(types.builtins.TIMESTAMP, (text) => text.replace(' ', 'T'));
 types.setTypeParser(types.builtins.NUMERIC, (text) => text);
 
-interface Held { pool: Pool; database: Database }
+interface Held {
+  pool: Pool;
+  database: Database;
+}
 /** One pool for the process, also across reloads of modules while developing. */
 const held = globalThis as typeof globalThis & { upChartDatabase?: Held };
 
@@ -21,8 +24,12 @@ function open(): Held {
   return { pool, database: drizzle(pool, { schema }) };
 }
 
-export function pool(): Pool { return (held.upChartDatabase ??= open()).pool; }
-export function database(): Database { return (held.upChartDatabase ??= open()).database; }
+export function pool(): Pool {
+  return (held.upChartDatabase ??= open()).pool;
+}
+export function database(): Database {
+  return (held.upChartDatabase ??= open()).database;
+}
 
 export async function closeDatabase(): Promise<void> {
   await held.upChartDatabase?.pool.end();

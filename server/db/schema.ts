@@ -26,13 +26,19 @@ export const sheets = pgTable('sheets', {
   createdAt: timestamp('created_at', { withTimezone: true }).notNull().defaultNow(),
 });
 
-export const charts = pgTable('charts', {
-  id: text('id').primaryKey(),
-  sheet: text('sheet').notNull().references(() => sheets.id, { onDelete: 'cascade' }),
-  spec: jsonb('spec').$type<ChartSpec>().notNull(),
-  title: text('title').notNull(),
-  form: text('form').notNull(),
-  revision: integer('revision').notNull().default(1),
-  createdAt: timestamp('created_at', { withTimezone: true }).notNull().defaultNow(),
-  updatedAt: timestamp('updated_at', { withTimezone: true }).notNull().defaultNow(),
-}, (table) => [index('charts_sheet').on(table.sheet)]);
+export const charts = pgTable(
+  'charts',
+  {
+    id: text('id').primaryKey(),
+    sheet: text('sheet')
+      .notNull()
+      .references(() => sheets.id, { onDelete: 'cascade' }),
+    spec: jsonb('spec').$type<ChartSpec>().notNull(),
+    title: text('title').notNull(),
+    form: text('form').notNull(),
+    revision: integer('revision').notNull().default(1),
+    createdAt: timestamp('created_at', { withTimezone: true }).notNull().defaultNow(),
+    updatedAt: timestamp('updated_at', { withTimezone: true }).notNull().defaultNow(),
+  },
+  (table) => [index('charts_sheet').on(table.sheet)],
+);

@@ -9,5 +9,7 @@ export async function csvResponse(spec: ChartSpec): Promise<Response> {
   checkSpec(spec, sheet);
   const model = await modelOf(spec, sheet);
   const text = chartCsv(model, column(byKey(sheet.columns), spec.across.column).name);
-  return new Response(text, { headers: { 'content-type': 'text/csv; charset=utf-8', 'content-disposition': attachment(model.title, 'csv') } });
+  return new Response(text, {
+    headers: { 'content-type': 'text/csv; charset=utf-8', 'content-disposition': attachment(model.title, 'csv') },
+  });
 }

@@ -5,7 +5,9 @@ import type { ChartModel } from '@/core/layout';
 const FORMULA = /^[=+\-@\t\r]/;
 
 /** Makes a text safe to open in a spreadsheet: what would be taken for a formula gets an apostrophe before it (OWASP, "CSV Injection"). */
-export function safeText(text: string): string { return FORMULA.test(text) ? `'${text}` : text; }
+export function safeText(text: string): string {
+  return FORMULA.test(text) ? `'${text}` : text;
+}
 
 /** The charted values as RFC 4180: what runs across, then one column per series. Dates ISO 8601, numbers plain, gaps empty. */
 export function chartCsv(model: ChartModel, acrossName: string): string {
@@ -16,8 +18,15 @@ export function chartCsv(model: ChartModel, acrossName: string): string {
 function seriesRows(model: ChartModel, acrossName: string): (string | number)[][] {
   const dated = model.across.kind === 'time' || model.across.kind === 'group';
   const head = [safeText(acrossName), ...model.series.map((series) => safeText(series.name))];
-  const place = (value: string | number, i: number) => (dated ? (typeof value === 'string' ? safeText(value) : value) : safeText(model.across.labels[i]));
-  return [head, ...model.across.values.map((value, i) => [place(value, i), ...model.series.map((series) => series.values[i] ?? '')])];
+  const place = (value: string | number, i: number) =>
+    dated ? (typeof value === 'string' ? safeText(value) : value) : safeText(model.across.labels[i]);
+  return [
+    head,
+    ...model.across.values.map((value, i) => [
+      place(value, i),
+      ...model.series.map((series) => series.values[i] ?? ''),
+    ]),
+  ];
 }
 
 function pointRows(model: ChartModel, acrossName: string): (string | number)[][] {
@@ -27,12 +36,23 @@ function pointRows(model: ChartModel, acrossName: string): (string | number)[][]
   const named = split || model.series.length > 1;
   return [
     [safeText(acrossName), safeText(up), ...(named ? ['Series'] : []), 'Rows'],
-    ...(model.points ?? []).map((point) => [point.x, point.y, ...(named ? [safeText(names.get(point.series) ?? '')] : []), point.count]),
+    ...(model.points ?? []).map((point) => [
+      point.x,
+      point.y,
+      ...(named ? [safeText(names.get(point.series) ?? '')] : []),
+      point.count,
+    ]),
   ];
 }
 
 /** An attachment's name from a title: plain characters first, the whole title after it (RFC 6266). */
 export function attachment(title: string, extension: string): string {
-  const plain = title.normalize('NFKD').replace(/[^\w -]/g, '').trim().replace(/\s+/g, '-').slice(0, 80) || 'chart';
+  const plain =
+    title
+      .normalize('NFKD')
+      .replace(/[^\w -]/g, '')
+      .trim()
+      .replace(/\s+/g, '-')
+      .slice(0, 80) || 'chart';
   return `attachment; filename="${plain}.${extension}"; filename*=UTF-8''${encodeURIComponent(`${title.slice(0, 120) || 'chart'}.${extension}`)}`;
 }

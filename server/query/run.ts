@@ -23,7 +23,9 @@ export function ask(query: GrainQuery, sheet: ReadySheet): Promise<Answer> {
   return answer;
 }
 
-async function rowsOf(statement: SQL): Promise<Record<string, unknown>[]> { return (await database().execute<Record<string, unknown>>(statement)).rows; }
+async function rowsOf(statement: SQL): Promise<Record<string, unknown>[]> {
+  return (await database().execute<Record<string, unknown>>(statement)).rows;
+}
 
 async function askGroups(query: GroupedQuery, target: Target): Promise<Grain> {
   const rows = await rowsOf(groupedSql(query, target));
@@ -35,8 +37,20 @@ async function askGroups(query: GroupedQuery, target: Target): Promise<Grain> {
 }
 
 async function askPoints(query: PointsQuery, target: Target): Promise<PointsGrain> {
-  const [single, [{ count }]] = await Promise.all([rowsOf(pointsSql(query, target)), rowsOf(incompleteSql(query, target))]);
+  const [single, [{ count }]] = await Promise.all([
+    rowsOf(pointsSql(query, target)),
+    rowsOf(incompleteSql(query, target)),
+  ]);
   const merged = single.length > query.limit;
   const rows = merged ? await rowsOf(mergedPointsSql(query, target)) : single;
-  return { points: rows.map((row) => ({ x: Number(row.x), y: Number(row.y), split: row.split as GrainValue, count: Number(row.count) })), merged, incomplete: Number(count) };
+  return {
+    points: rows.map((row) => ({
+      x: Number(row.x),
+      y: Number(row.y),
+      split: row.split as GrainValue,
+      count: Number(row.count),
+    })),
+    merged,
+    incomplete: Number(count),
+  };
 }

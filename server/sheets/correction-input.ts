@@ -21,6 +21,7 @@ class CorrectionInput {
 /** @throws InvalidInput */
 export function parseCorrection(value: unknown): Correction {
   validInput(CorrectionInput, value, 'correction');
-  if (Object.keys(value as object).length === 0) throw new InvalidInput([{ path: '', message: 'say at least one of type, role, unit, format, summary, name' }]);
+  if (Object.keys(value as object).length === 0)
+    throw new InvalidInput([{ path: '', message: 'say at least one of type, role, unit, format, summary, name' }]);
   return value as Correction;
 }

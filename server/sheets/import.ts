@@ -20,8 +20,15 @@ type SheetRow = typeof sheets.$inferSelect;
  * come in one transaction: after a crash there is the whole sheet or nothing of it.
  * @throws ReadingRefusal where the file cannot become a sheet.
  */
-export async function readSheet(sheet: SheetRow, corrections: Readonly<Record<string, Correction>> = sheet.corrections): Promise<void> {
-  const source: Source = { path: await receivedFile(sheet.id), bytes: sheet.fileBytes, encoding: sheet.encoding as Source['encoding'] };
+export async function readSheet(
+  sheet: SheetRow,
+  corrections: Readonly<Record<string, Correction>> = sheet.corrections,
+): Promise<void> {
+  const source: Source = {
+    path: await receivedFile(sheet.id),
+    bytes: sheet.fileBytes,
+    encoding: sheet.encoding as Source['encoding'],
+  };
   const tell = progressTeller(sheet.id);
   const found = await survey(source, (share) => tell(share * 50));
   const conversion = new Conversion(source, found.delimiter, profilesOf(found, corrections));
@@ -32,11 +39,30 @@ export async function readSheet(sheet: SheetRow, corrections: Readonly<Record<st
     const within = drizzle(client);
     await client.query('BEGIN');
     await within.execute(createTable(tableName, planned));
-    await pipeline(Readable.from(conversion.copyLines((share) => tell(50 + share * 50)), { objectMode: true }), client.query(copyFrom(copyStatement(tableName, planned))));
+    await pipeline(
+      Readable.from(
+        conversion.copyLines((share) => tell(50 + share * 50)),
+        { objectMode: true },
+      ),
+      client.query(copyFrom(copyStatement(tableName, planned))),
+    );
     await within.execute(sql`CREATE INDEX ON ${tableOf(tableName)} USING brin (n) WITH (pages_per_range = 16)`);
     await within.execute(sql`ANALYZE ${tableOf(tableName)}`);
     const columns = await estimateDistinct(within, tableName, conversion.profiles(), found.rows);
-    await within.update(sheets).set({ status: 'ready', error: null, progressPercent: 100, rowCount: found.rows, headers: [...found.headers], columns, corrections, reading: found.reading, tableName }).where(eq(sheets.id, sheet.id));
+    await within
+      .update(sheets)
+      .set({
+        status: 'ready',
+        error: null,
+        progressPercent: 100,
+        rowCount: found.rows,
+        headers: [...found.headers],
+        columns,
+        corrections,
+        reading: found.reading,
+        tableName,
+      })
+      .where(eq(sheets.id, sheet.id));
     if (sheet.tableName) await within.execute(sql`DROP TABLE IF EXISTS ${tableOf(sheet.tableName)}`);
     await client.query('COMMIT');
   } catch (error) {
@@ -48,17 +74,38 @@ export async function readSheet(sheet: SheetRow, corrections: Readonly<Record<st
 }
 
 /** For columns with more different values than are held in memory: the estimate of the database's ANALYZE. */
-async function estimateDistinct(within: NodePgDatabase, tableName: string, columns: ColumnProfile[], rows: number): Promise<ColumnProfile[]> {
+async function estimateDistinct(
+  within: NodePgDatabase,
+  tableName: string,
+  columns: ColumnProfile[],
+  rows: number,
+): Promise<ColumnProfile[]> {
   if (!columns.some((column) => column.stats.distinctAbout)) return columns;
-  const { rows: found } = await within.execute<{ attname: string; n_distinct: number }>(sql`SELECT attname, n_distinct FROM pg_stats WHERE schemaname = ${SHEETS_SCHEMA} AND tablename = ${tableName}`);
-  const estimates = new Map(found.map(({ attname, n_distinct }) => [attname, n_distinct < 0 ? Math.round(-n_distinct * rows) : n_distinct]));
-  return columns.map((column) => (column.stats.distinctAbout ? { ...column, stats: { ...column.stats, distinct: estimates.get(column.key) ?? column.stats.count } } : column));
+  const { rows: found } = await within.execute<{ attname: string; n_distinct: number }>(
+    sql`SELECT attname, n_distinct FROM pg_stats WHERE schemaname = ${SHEETS_SCHEMA} AND tablename = ${tableName}`,
+  );
+  const estimates = new Map(
+    found.map(({ attname, n_distinct }) => [attname, n_distinct < 0 ? Math.round(-n_distinct * rows) : n_distinct]),
+  );
+  return columns.map((column) =>
+    column.stats.distinctAbout
+      ? { ...column, stats: { ...column.stats, distinct: estimates.get(column.key) ?? column.stats.count } }
+      : column,
+  );
 }
 
 function friendlier(error: unknown): unknown {
   const { code } = error as { code?: string };
-  if (code === '54000' || code === '54011') return new ReadingRefusal('A row of this file is too wide to be kept: it has too many long cells. Leave columns out, then drop the file again.');
-  if (code === '53100') return new Problem(507, 'The disk is full', 'There is no room left on the disk for this sheet. Make room, then drop the file again.');
+  if (code === '54000' || code === '54011')
+    return new ReadingRefusal(
+      'A row of this file is too wide to be kept: it has too many long cells. Leave columns out, then drop the file again.',
+    );
+  if (code === '53100')
+    return new Problem(
+      507,
+      'The disk is full',
+      'There is no room left on the disk for this sheet. Make room, then drop the file again.',
+    );
   return error;
 }
 
@@ -68,7 +115,11 @@ function progressTeller(id: string): (percent: number) => void {
   return (percent) => {
     if (Date.now() - last < 300) return;
     last = Date.now();
-    database().update(sheets).set({ progressPercent: Math.min(99, Math.floor(percent)) }).where(eq(sheets.id, id)).catch(() => undefined);
+    database()
+      .update(sheets)
+      .set({ progressPercent: Math.min(99, Math.floor(percent)) })
+      .where(eq(sheets.id, id))
+      .catch(() => undefined);
   };
 }
 

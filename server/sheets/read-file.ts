@@ -1,7 +1,19 @@
 import { createReadStream } from 'node:fs';
 import { open } from 'node:fs/promises';
 import { CellConverter, ColumnTally, inferColumn, UNREAD, type ColumnProfile, type Correction } from '@/core/inference';
-import { columnNames, decode, detectDelimiter, notText, readDelimited, readingNotes, ReadingRefusal, type Delimiter, type Encoding, type Reading, type RecordBatch } from '@/core/reading';
+import {
+  columnNames,
+  decode,
+  detectDelimiter,
+  notText,
+  readDelimited,
+  readingNotes,
+  ReadingRefusal,
+  type Delimiter,
+  type Encoding,
+  type Reading,
+  type RecordBatch,
+} from '@/core/reading';
 import { copyText } from './copy-text';
 
 const CHUNK = 256 * 1024;
@@ -9,10 +21,20 @@ const HEAD = 64 * 1024;
 /** PostgreSQL's own limit is 1,600 columns of a table. */
 const MOST_COLUMNS = 1_000;
 
-export interface Source { readonly path: string; readonly bytes: number; readonly encoding: Encoding }
+export interface Source {
+  readonly path: string;
+  readonly bytes: number;
+  readonly encoding: Encoding;
+}
 
 /** What the first pass over a file learns: its shape, and a tally of every column over all rows. */
-export interface Survey { readonly headers: readonly string[]; readonly tallies: readonly ColumnTally[]; readonly rows: number; readonly reading: Reading; readonly delimiter: Delimiter }
+export interface Survey {
+  readonly headers: readonly string[];
+  readonly tallies: readonly ColumnTally[];
+  readonly rows: number;
+  readonly reading: Reading;
+  readonly delimiter: Delimiter;
+}
 
 type Progress = (share: number) => void;
 
@@ -40,7 +62,8 @@ async function lookAtHead(source: Source): Promise<Delimiter> {
     const binary = notText(head);
     if (binary) throw new ReadingRefusal(`This file is ${binary.is}, whatever its name says. ${binary.advice}`);
     const text = new TextDecoder(source.encoding).decode(head);
-    if (text.trim() === '') throw new ReadingRefusal('This file is empty. Check that the export worked, then drop it again.');
+    if (text.trim() === '')
+      throw new ReadingRefusal('This file is empty. Check that the export worked, then drop it again.');
     return detectDelimiter(bytesRead === HEAD ? text.slice(0, Math.max(text.lastIndexOf('\n'), 1)) : text);
   } finally {
     await file.close();
@@ -59,25 +82,66 @@ export async function survey(source: Source, progress: Progress): Promise<Survey
   for await (const batch of records(source, delimiter, progress)) {
     blank += batch.blank;
     batch.records.forEach((record, i) => {
-      if (!header) { header = record; headerRow = batch.numbers[i]; widen(tallies, record.length, 0); return; }
-      if (record.length < header.length) { short++; firstShort ??= batch.numbers[i]; }
-      if (record.length > header.length) { long++; firstLong ??= batch.numbers[i]; widen(tallies, record.length, rows); }
+      if (!header) {
+        header = record;
+        headerRow = batch.numbers[i];
+        widen(tallies, record.length, 0);
+        return;
+      }
+      if (record.length < header.length) {
+        short++;
+        firstShort ??= batch.numbers[i];
+      }
+      if (record.length > header.length) {
+        long++;
+        firstLong ??= batch.numbers[i];
+        widen(tallies, record.length, rows);
+      }
       for (let c = 0; c < tallies.length; c++) tallies[c].add(record[c] ?? '');
       rows++;
     });
   }
   if (!header) throw new ReadingRefusal('This file is empty. Check that the export worked, then drop it again.');
-  if (rows === 0) throw new ReadingRefusal(`This file has a header (${header.slice(0, 3).join(', ')}${header.length > 3 ? ', …' : ''}) but no rows under it. Add the rows, then drop it again.`);
+  if (rows === 0)
+    throw new ReadingRefusal(
+      `This file has a header (${header.slice(0, 3).join(', ')}${header.length > 3 ? ', …' : ''}) but no rows under it. Add the rows, then drop it again.`,
+    );
   const headers = columnNames(header, tallies.length);
   const given = header.map((name) => name.trim());
   const repeatedNames = [...new Set(given.filter((name, i) => name !== '' && given.indexOf(name) !== i))];
-  const notes = readingNotes({ headerCells: header.length, width: tallies.length, short, long, firstShort, firstLong, blank, repeatedNames });
-  return { headers, tallies, rows, delimiter, reading: { encoding: source.encoding, delimiter, headerRow, shortRows: short, longRows: long, blankLines: blank, notes } };
+  const notes = readingNotes({
+    headerCells: header.length,
+    width: tallies.length,
+    short,
+    long,
+    firstShort,
+    firstLong,
+    blank,
+    repeatedNames,
+  });
+  return {
+    headers,
+    tallies,
+    rows,
+    delimiter,
+    reading: {
+      encoding: source.encoding,
+      delimiter,
+      headerRow,
+      shortRows: short,
+      longRows: long,
+      blankLines: blank,
+      notes,
+    },
+  };
 }
 
 /** More columns than the header had: those before count as empty so far. */
 function widen(tallies: ColumnTally[], width: number, rowsBefore: number): void {
-  if (width > MOST_COLUMNS) throw new ReadingRefusal(`A row has ${width.toLocaleString('en-GB')} cells; at most ${MOST_COLUMNS.toLocaleString('en-GB')} columns can be read. Leave columns out, then drop the file again.`);
+  if (width > MOST_COLUMNS)
+    throw new ReadingRefusal(
+      `A row has ${width.toLocaleString('en-GB')} cells; at most ${MOST_COLUMNS.toLocaleString('en-GB')} columns can be read. Leave columns out, then drop the file again.`,
+    );
   while (tallies.length < width) {
     const tally = new ColumnTally();
     for (let i = 0; i < rowsBefore; i++) tally.add('');
@@ -85,14 +149,21 @@ function widen(tallies: ColumnTally[], width: number, rowsBefore: number): void 
   }
 }
 
-export function profilesOf({ headers, tallies }: Pick<Survey, 'headers' | 'tallies'>, corrections: Readonly<Record<string, Correction>>): ColumnProfile[] {
+export function profilesOf(
+  { headers, tallies }: Pick<Survey, 'headers' | 'tallies'>,
+  corrections: Readonly<Record<string, Correction>>,
+): ColumnProfile[] {
   return headers.map((header, i) => inferColumn(`c${i + 1}`, header, tallies[i], corrections[`c${i + 1}`]));
 }
 
 /** Second pass: the rows as COPY text, with the profiles filled in once it is drained. */
 export class Conversion {
   private readonly converters: CellConverter[];
-  constructor(private readonly source: Source, private readonly delimiter: Delimiter, profiles: readonly ColumnProfile[]) {
+  constructor(
+    private readonly source: Source,
+    private readonly delimiter: Delimiter,
+    profiles: readonly ColumnProfile[],
+  ) {
     this.converters = profiles.map((profile) => new CellConverter(profile));
   }
 
@@ -100,12 +171,15 @@ export class Conversion {
     let n = -1;
     for await (const batch of records(this.source, this.delimiter, progress)) {
       let lines = '';
-      for (let i = 0; i < batch.records.length; i++) if (n++ >= 0) lines += this.line(n - 1, batch.numbers[i], batch.records[i]);
+      for (let i = 0; i < batch.records.length; i++)
+        if (n++ >= 0) lines += this.line(n - 1, batch.numbers[i], batch.records[i]);
       if (lines) yield lines;
     }
   }
 
-  profiles(): ColumnProfile[] { return this.converters.map((converter) => converter.profiled()); }
+  profiles(): ColumnProfile[] {
+    return this.converters.map((converter) => converter.profiled());
+  }
 
   private line(n: number, row: number, record: readonly string[]): string {
     let line = `${n}\t${row}`;
@@ -113,8 +187,10 @@ export class Conversion {
     for (let c = 0; c < this.converters.length; c++) {
       const cell = record[c] ?? '';
       const value = this.converters[c].convert(cell, row);
-      if (value === UNREAD) { (unread ??= {})[`c${c + 1}`] = cell.trim().replaceAll('\0', '\uFFFD'); line += '\t\\N'; }
-      else line += `\t${copyText(value)}`;
+      if (value === UNREAD) {
+        (unread ??= {})[`c${c + 1}`] = cell.trim().replaceAll('\0', '\uFFFD');
+        line += '\t\\N';
+      } else line += `\t${copyText(value)}`;
     }
     return `${line}\t${unread ? copyText(JSON.stringify(unread)) : '\\N'}\n`;
   }

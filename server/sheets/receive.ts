@@ -7,9 +7,17 @@ import { EncodingDetector, type Encoding } from '@/core/reading';
 import { largestFile, receivedFile } from '../home';
 import { Problem } from '../problem';
 
-export interface Received { readonly fileName: string; readonly name?: string; readonly bytes: number; readonly encoding: Encoding }
+export interface Received {
+  readonly fileName: string;
+  readonly name?: string;
+  readonly bytes: number;
+  readonly encoding: Encoding;
+}
 
-const missingFile = () => new Problem(422, 'No file', 'The request holds no file. Send one as the field "file" of a form.', [{ path: 'file', message: 'a file is needed' }]);
+const missingFile = () =>
+  new Problem(422, 'No file', 'The request holds no file. Send one as the field "file" of a form.', [
+    { path: 'file', message: 'a file is needed' },
+  ]);
 
 /**
  * Streams the file of a multipart request to the folder of received files, looking at its bytes as they pass. Nothing
@@ -31,17 +39,37 @@ export async function receive(request: Request, sheet: string): Promise<Received
   }
 }
 
-async function stream(body: ReadableStream<Uint8Array>, type: string, target: string, limit: number): Promise<Received> {
+async function stream(
+  body: ReadableStream<Uint8Array>,
+  type: string,
+  target: string,
+  limit: number,
+): Promise<Received> {
   const detector = new EncodingDetector();
   let received: Omit<Received, 'encoding'> | undefined;
   let name: string | undefined;
   let writing: Promise<void> | undefined;
   let bytes = 0;
-  const busboy = Busboy({ headers: { 'content-type': type }, limits: { files: 1, fileSize: limit, fields: 10, fieldSize: 2000 }, defParamCharset: 'utf8' });
-  busboy.on('field', (field, value) => { if (field === 'name' && value.trim()) name = value.trim().slice(0, 200); });
+  const busboy = Busboy({
+    headers: { 'content-type': type },
+    limits: { files: 1, fileSize: limit, fields: 10, fieldSize: 2000 },
+    defParamCharset: 'utf8',
+  });
+  busboy.on('field', (field, value) => {
+    if (field === 'name' && value.trim()) name = value.trim().slice(0, 200);
+  });
   busboy.on('file', (field, file, info) => {
-    if (field !== 'file') { file.resume(); return; }
-    const look = new Transform({ transform(chunk: Buffer, _, done) { bytes += chunk.length; detector.add(chunk); done(null, chunk); } });
+    if (field !== 'file') {
+      file.resume();
+      return;
+    }
+    const look = new Transform({
+      transform(chunk: Buffer, _, done) {
+        bytes += chunk.length;
+        detector.add(chunk);
+        done(null, chunk);
+      },
+    });
     file.on('limit', () => file.destroy(tooLarge(limit)));
     received = { fileName: info.filename || 'untitled', bytes: 0 };
     writing = pipeline(file, look, createWriteStream(target));
@@ -51,7 +79,9 @@ async function stream(body: ReadableStream<Uint8Array>, type: string, target: st
     await pipeline(Readable.fromWeb(body as Parameters<typeof Readable.fromWeb>[0]), busboy);
   } catch (error) {
     await writing;
-    throw error instanceof Problem ? error : new Problem(400, 'The upload broke off', 'The file did not arrive whole. Drop it again.');
+    throw error instanceof Problem
+      ? error
+      : new Problem(400, 'The upload broke off', 'The file did not arrive whole. Drop it again.');
   }
   await writing;
   if (!received) throw missingFile();
@@ -59,7 +89,10 @@ async function stream(body: ReadableStream<Uint8Array>, type: string, target: st
 }
 
 function tooLarge(limit: number): Problem {
-  const words = limit >= 1024 ** 3 ? `${(limit / 1024 ** 3).toLocaleString('en-GB')} GiB` : `${Math.round(limit / 1024).toLocaleString('en-GB')} KiB`;
+  const words =
+    limit >= 1024 ** 3
+      ? `${(limit / 1024 ** 3).toLocaleString('en-GB')} GiB`
+      : `${Math.round(limit / 1024).toLocaleString('en-GB')} KiB`;
   const message = `The file is larger than ${words}, the most that is taken. Split it, for example by year, and drop the parts.`;
   return new Problem(413, 'The file is too large', message, [{ path: 'file', message }]);
 }

@@ -16,14 +16,30 @@ export type ReadySheet = SheetRow & { tableName: string };
 
 /** A sheet as the API tells it. */
 export interface SheetAnswer {
-  id: string; name: string; fileName: string; status: SheetStatus; progress: number; error?: string;
-  rowCount: number; columns: ColumnProfile[]; reading: SheetRow['reading']; createdAt: string;
+  id: string;
+  name: string;
+  fileName: string;
+  status: SheetStatus;
+  progress: number;
+  error?: string;
+  rowCount: number;
+  columns: ColumnProfile[];
+  reading: SheetRow['reading'];
+  createdAt: string;
 }
 
 export function sheetAnswer(row: SheetRow): SheetAnswer {
   return {
-    id: row.id, name: row.name, fileName: row.fileName, status: row.status, progress: row.progressPercent / 100, ...(row.error ? { error: row.error } : {}),
-    rowCount: row.rowCount, columns: row.columns, reading: row.reading, createdAt: row.createdAt.toISOString(),
+    id: row.id,
+    name: row.name,
+    fileName: row.fileName,
+    status: row.status,
+    progress: row.progressPercent / 100,
+    ...(row.error ? { error: row.error } : {}),
+    rowCount: row.rowCount,
+    columns: row.columns,
+    reading: row.reading,
+    createdAt: row.createdAt.toISOString(),
   };
 }
 
@@ -35,10 +51,23 @@ export async function addSheet(request: Request): Promise<{ sheet: SheetRow; rea
   const id = newId();
   const received = await receive(request, id);
   const name = received.name ?? received.fileName.replace(/\.(csv|tsv|txt|tab|psv)$/i, '').slice(0, 200);
-  const [row] = await database().insert(sheets).values({ id, name: name || 'Untitled', fileName: received.fileName.slice(0, 300), fileBytes: received.bytes, encoding: received.encoding, status: 'reading' }).returning();
+  const [row] = await database()
+    .insert(sheets)
+    .values({
+      id,
+      name: name || 'Untitled',
+      fileName: received.fileName.slice(0, 300),
+      fileBytes: received.bytes,
+      encoding: received.encoding,
+      status: 'reading',
+    })
+    .returning();
   const patience = new AbortController();
   const reading = readSheet(row).then(() => 'ready' as const);
-  const waited = await Promise.race([reading.catch((error: unknown) => ({ error })), delay(PATIENCE_MS, patience.signal)]);
+  const waited = await Promise.race([
+    reading.catch((error: unknown) => ({ error })),
+    delay(PATIENCE_MS, patience.signal),
+  ]);
   patience.abort();
   if (waited === 'late') {
     reading.catch((error: unknown) => fail(id, error));
@@ -54,7 +83,9 @@ export async function addSheet(request: Request): Promise<{ sheet: SheetRow; rea
 function delay(ms: number, signal: AbortSignal): Promise<'late'> {
   return new Promise((resolve) => {
     const timer = setTimeout(() => resolve('late'), ms);
-    signal.addEventListener('abort', () => { clearTimeout(timer); });
+    signal.addEventListener('abort', () => {
+      clearTimeout(timer);
+    });
   });
 }
 
@@ -62,15 +93,24 @@ async function fail(id: string, error: unknown): Promise<void> {
   const told = error instanceof ReadingRefusal || error instanceof Problem;
   if (!told) console.error(error);
   const message = told ? error.message : 'The server met an error while reading the file. Drop it again.';
-  await database().update(sheets).set({ status: 'failed', error: message }).where(eq(sheets.id, id)).catch((again: unknown) => console.error(again));
+  await database()
+    .update(sheets)
+    .set({ status: 'failed', error: message })
+    .where(eq(sheets.id, id))
+    .catch((again: unknown) => console.error(again));
 }
 
 /** Sheets that were being read when the server stopped say so; what they had begun was never committed. */
 export async function failInterrupted(): Promise<void> {
-  await database().update(sheets).set({ status: 'failed', error: 'Reading was interrupted when the application stopped. Drop the file again.' }).where(eq(sheets.status, 'reading'));
+  await database()
+    .update(sheets)
+    .set({ status: 'failed', error: 'Reading was interrupted when the application stopped. Drop the file again.' })
+    .where(eq(sheets.status, 'reading'));
 }
 
-export async function listSheets(): Promise<SheetRow[]> { return database().select().from(sheets).orderBy(desc(sheets.createdAt), asc(sheets.name)); }
+export async function listSheets(): Promise<SheetRow[]> {
+  return database().select().from(sheets).orderBy(desc(sheets.createdAt), asc(sheets.name));
+}
 
 /** @throws Problem 404 */
 export async function sheetRow(id: string): Promise<SheetRow> {
@@ -82,8 +122,18 @@ export async function sheetRow(id: string): Promise<SheetRow> {
 /** @throws Problem 404, and 409 while the sheet is not ready. */
 export async function readySheet(id: string): Promise<ReadySheet> {
   const row = await sheetRow(id);
-  if (row.status === 'failed') throw new Problem(409, 'The sheet could not be read', row.error ?? 'The sheet could not be read. Drop the file again.');
-  if (row.tableName === null) throw new Problem(409, 'The sheet is still being read', 'The sheet is still being read. Try again when it is ready.');
+  if (row.status === 'failed')
+    throw new Problem(
+      409,
+      'The sheet could not be read',
+      row.error ?? 'The sheet could not be read. Drop the file again.',
+    );
+  if (row.tableName === null)
+    throw new Problem(
+      409,
+      'The sheet is still being read',
+      'The sheet is still being read. Try again when it is ready.',
+    );
   return { ...row, tableName: row.tableName };
 }
 
@@ -109,9 +159,21 @@ export interface RowsAnswer {
 export async function rowsOf(id: string, offset: number, limit: number): Promise<RowsAnswer> {
   const sheet = await readySheet(id);
   const cells = sheet.columns.map((column) => sql.identifier(column.key));
-  const { rows } = await database().execute<Record<string, unknown>>(sql`SELECT ${sql.join([sql`n`, ...cells.map((cell) => sql`${cell}`), sql`x`], sql`, `)} FROM ${tableOf(sheet.tableName)} WHERE n >= ${offset} AND n < ${offset + limit} ORDER BY n`);
-  const unread = rows.flatMap((row) => Object.entries((row.x ?? {}) as Record<string, string>).map(([column, text]) => ({ row: Number(row.n), column, text })));
-  return { rows: rows.map((row) => sheet.columns.map((column) => plainValue(row[column.key], column))), total: sheet.rowCount, unread };
+  const { rows } = await database().execute<Record<string, unknown>>(
+    sql`SELECT ${sql.join([sql`n`, ...cells.map((cell) => sql`${cell}`), sql`x`], sql`, `)} FROM ${tableOf(sheet.tableName)} WHERE n >= ${offset} AND n < ${offset + limit} ORDER BY n`,
+  );
+  const unread = rows.flatMap((row) =>
+    Object.entries((row.x ?? {}) as Record<string, string>).map(([column, text]) => ({
+      row: Number(row.n),
+      column,
+      text,
+    })),
+  );
+  return {
+    rows: rows.map((row) => sheet.columns.map((column) => plainValue(row[column.key], column))),
+    total: sheet.rowCount,
+    unread,
+  };
 }
 
 export function plainValue(value: unknown, column: Pick<ColumnProfile, 'type'>): string | number | boolean | null {
@@ -135,9 +197,19 @@ export async function correctColumn(id: string, key: string, correction: Correct
     await readSheet(sheet, corrections);
   } else {
     const { name, role, unit, summary } = correction;
-    const column: ColumnProfile = { ...sheet.columns[index], ...(name ? { name } : {}), ...(role ? { role } : {}), ...(summary ? { summary } : {}), ...(unit !== undefined ? { unit: unit || undefined } : {}) };
-    if (role && role !== sheet.columns[index].role) column.reasons = [...column.reasons, 'You said what it is good for.'];
-    await database().update(sheets).set({ corrections, columns: sheet.columns.map((one, i) => (i === index ? column : one)) }).where(eq(sheets.id, id));
+    const column: ColumnProfile = {
+      ...sheet.columns[index],
+      ...(name ? { name } : {}),
+      ...(role ? { role } : {}),
+      ...(summary ? { summary } : {}),
+      ...(unit !== undefined ? { unit: unit || undefined } : {}),
+    };
+    if (role && role !== sheet.columns[index].role)
+      column.reasons = [...column.reasons, 'You said what it is good for.'];
+    await database()
+      .update(sheets)
+      .set({ corrections, columns: sheet.columns.map((one, i) => (i === index ? column : one)) })
+      .where(eq(sheets.id, id));
   }
   return sheetRow(id);
 }

@@ -8,11 +8,23 @@ export const SHEETS_SCHEMA = 'sheets';
  * A sheet's table: `n` is the place of the row from 0, `r` its number in the file, `c1…cn` the typed cells, `x` the
  * cells that could not be read, by column key. No name from a user ever becomes part of it.
  */
-export function tableOf(tableName: string): SQL { return sql`${sql.identifier(SHEETS_SCHEMA)}.${sql.identifier(tableName)}`; }
+export function tableOf(tableName: string): SQL {
+  return sql`${sql.identifier(SHEETS_SCHEMA)}.${sql.identifier(tableName)}`;
+}
 
-const TYPES: Readonly<Record<ColumnProfile['type'], string>> = { boolean: 'boolean', integer: 'bigint', decimal: 'numeric', date: 'date', datetime: 'timestamp', time: 'time', text: 'text' };
+const TYPES: Readonly<Record<ColumnProfile['type'], string>> = {
+  boolean: 'boolean',
+  integer: 'bigint',
+  decimal: 'numeric',
+  date: 'date',
+  datetime: 'timestamp',
+  time: 'time',
+  text: 'text',
+};
 
-export function sqlType({ type, format }: Pick<ColumnProfile, 'type' | 'format'>): string { return type === 'integer' && format.big ? 'numeric' : TYPES[type]; }
+export function sqlType({ type, format }: Pick<ColumnProfile, 'type' | 'format'>): string {
+  return type === 'integer' && format.big ? 'numeric' : TYPES[type];
+}
 
 export function createTable(tableName: string, columns: readonly ColumnProfile[]): SQL {
   const cells = columns.map((column) => sql`${sql.identifier(column.key)} ${sql.raw(sqlType(column))}`);

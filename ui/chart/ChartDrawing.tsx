@@ -1,26 +1,28 @@
 'use client';
 
 import { memo, useMemo } from 'react';
-import type { ChartModel } from '@/core/layout';
+import type { DrawingProps } from './drawing';
 import { GroupedDrawing } from './GroupedDrawing';
 import { ScatterDrawing } from './ScatterDrawing';
-
-export interface DrawingProps {
-  model: ChartModel;
-  /** A small picture: the marks alone, without axes and words. */
-  small?: boolean;
-  width: number;
-  height: number;
-}
 
 /** Draws a ChartModel. The large chart, suggestions and the desk all draw through here. */
 export const ChartDrawing = memo(function ChartDrawing(props: DrawingProps) {
   const { model } = props;
-  const empty = useMemo(() => (model.points ? model.points.length === 0 : model.series.every((series) => series.values.every((value) => value === null))), [model]);
+  const empty = useMemo(
+    () =>
+      model.points
+        ? model.points.length === 0
+        : model.series.every((series) => series.values.every((value) => value === null)),
+    [model],
+  );
   if (empty) return props.small ? null : <EmptyDrawing {...props} />;
   return model.points ? <ScatterDrawing {...props} /> : <GroupedDrawing {...props} />;
 });
 
 function EmptyDrawing({ width, height }: DrawingProps) {
-  return <div style={{ width, height, display: 'grid', placeItems: 'center', color: 'var(--ink-2)' }}>There is nothing to draw.</div>;
+  return (
+    <div style={{ width, height, display: 'grid', placeItems: 'center', color: 'var(--ink-2)' }}>
+      There is nothing to draw.
+    </div>
+  );
 }

@@ -3,50 +3,141 @@
 import { useMemo } from 'react';
 import { CartesianGrid, Scatter, ScatterChart, Tooltip, XAxis, YAxis } from 'recharts';
 import { writeValue, type ModelSeries } from '@/core/layout';
-import type { DrawingProps } from './ChartDrawing';
+import { cutsOff, TICK_STYLE, type DrawingProps } from './drawing';
 import tip from './ReadAcross.module.css';
 import { symbolPath } from './symbols';
 
-const TICK_STYLE = { fontSize: 12, fill: '#5c615a' };
-interface Point { x: number; y: number; count: number }
+interface Point {
+  x: number;
+  y: number;
+  count: number;
+}
 
 /** Dots over two amounts. Where several rows share a place the dot grows with their number. */
 export function ScatterDrawing({ model, small = false, width, height }: DrawingProps) {
-  const bySeries = useMemo(() => model.series.map((series) => ({ series, points: (model.points ?? []).filter((point) => point.series === series.id) })), [model]);
+  const bySeries = useMemo(
+    () =>
+      model.series.map((series) => ({
+        series,
+        points: (model.points ?? []).filter((point) => point.series === series.id),
+      })),
+    [model],
+  );
   const { plot } = model.size;
-  const room = small ? { left: 3, top: 4, right: 3, bottom: 3 } : { left: plot.left, top: plot.top, right: width - plot.left - plot.width, bottom: height - plot.top - plot.height };
+  const room = small
+    ? { left: 3, top: 4, right: 3, bottom: 3 }
+    : {
+        left: plot.left,
+        top: plot.top,
+        right: width - plot.left - plot.width,
+        bottom: height - plot.top - plot.height,
+      };
   const { left, right, across } = model.scales;
   const many = (model.points?.length ?? 0) > 600;
   if (!across) return null;
   return (
-    <ScatterChart width={width} height={height} margin={{ top: room.top, left: left && !small ? 0 : room.left, right: right && !small ? 0 : room.right, bottom: small ? room.bottom : 0 }} accessibilityLayer={!small} tabIndex={small ? -1 : 0}>
+    <ScatterChart
+      width={width}
+      height={height}
+      margin={{
+        top: room.top,
+        left: left && !small ? 0 : room.left,
+        right: right && !small ? 0 : room.right,
+        bottom: small ? room.bottom : 0,
+      }}
+      accessibilityLayer={!small}
+      tabIndex={small ? -1 : 0}
+    >
       {!small && <CartesianGrid stroke="#ebe4d6" yAxisId={left ? 'left' : 'right'} />}
-      <XAxis dataKey="x" type="number" domain={across.domain} ticks={across.ticks} interval={0} hide={small} height={small ? 0 : room.bottom} tick={TICK_STYLE} tickFormatter={(value: number) => across.labels[across.ticks.indexOf(value)] ?? ''} tickLine={false} axisLine={{ stroke: '#8d8674' }} />
+      <XAxis
+        dataKey="x"
+        type="number"
+        domain={across.domain}
+        ticks={across.ticks}
+        interval={0}
+        hide={small}
+        height={small ? 0 : room.bottom}
+        tick={TICK_STYLE}
+        tickFormatter={(value: number) => across.labels[across.ticks.indexOf(value)] ?? ''}
+        tickLine={false}
+        axisLine={{ stroke: '#8d8674' }}
+      />
       {(['left', 'right'] as const).map((side) => {
         const scale = model.scales[side];
-        return scale && <YAxis key={side} yAxisId={side} orientation={side} dataKey="y" type="number" domain={scale.domain} ticks={scale.ticks} interval={0} hide={small} width={small ? 0 : side === 'left' ? room.left : room.right} tick={TICK_STYLE} tickFormatter={(value: number) => scale.labels[scale.ticks.indexOf(value)] ?? ''} tickLine={false} axisLine={false} allowDataOverflow={outside(model, side)} />;
+        return (
+          scale && (
+            <YAxis
+              key={side}
+              yAxisId={side}
+              orientation={side}
+              dataKey="y"
+              type="number"
+              domain={scale.domain}
+              ticks={scale.ticks}
+              interval={0}
+              hide={small}
+              width={small ? 0 : side === 'left' ? room.left : room.right}
+              tick={TICK_STYLE}
+              tickFormatter={(value: number) => scale.labels[scale.ticks.indexOf(value)] ?? ''}
+              tickLine={false}
+              axisLine={false}
+              allowDataOverflow={cutsOff(model, side)}
+            />
+          )
+        );
       })}
-      {!small && <Tooltip content={<PointWords acrossTitle={model.across.title} acrossUnit={across.unit} series={model.series} left={left} right={right} />} isAnimationActive={false} cursor={{ stroke: '#24302c', strokeDasharray: '2 4' }} />}
+      {!small && (
+        <Tooltip
+          content={
+            <PointWords
+              acrossTitle={model.across.title}
+              acrossUnit={across.unit}
+              series={model.series}
+              left={left}
+              right={right}
+            />
+          }
+          isAnimationActive={false}
+          cursor={{ stroke: '#24302c', strokeDasharray: '2 4' }}
+        />
+      )}
       {bySeries.map(({ series, points }) => (
-        <Scatter key={series.id} name={series.id} data={points} yAxisId={series.side} isAnimationActive={false} shape={pointMark(series, small ? 1.8 : many ? 3 : 4.2)} />
+        <Scatter
+          key={series.id}
+          name={series.id}
+          data={points}
+          yAxisId={series.side}
+          isAnimationActive={false}
+          shape={pointMark(series, small ? 1.8 : many ? 3 : 4.2)}
+        />
       ))}
     </ScatterChart>
   );
 }
 
-function outside(model: DrawingProps['model'], side: 'left' | 'right'): boolean {
-  const scale = model.scales[side];
-  return scale !== undefined && (model.points ?? []).some((point) => point.y < scale.domain[0] || point.y > scale.domain[1]);
-}
-
 function pointMark(series: ModelSeries, r: number) {
   return function PointMark({ cx, cy, payload }: { cx?: number; cy?: number; payload?: Point }) {
     if (cx === undefined || cy === undefined) return <g />;
-    return <path d={symbolPath(series.symbol, r * Math.min(3, Math.sqrt(1 + 0.35 * ((payload?.count ?? 1) - 1))))} transform={`translate(${cx},${cy})`} fill={series.color} fillOpacity={0.72} />;
+    return (
+      <path
+        d={symbolPath(series.symbol, r * Math.min(3, Math.sqrt(1 + 0.35 * ((payload?.count ?? 1) - 1))))}
+        transform={`translate(${cx},${cy})`}
+        fill={series.color}
+        fillOpacity={0.72}
+      />
+    );
   };
 }
 
-interface PointWordsProps { active?: boolean; payload?: readonly { name?: string; payload?: Point & { series: string } }[]; acrossTitle: string; acrossUnit?: string; series: ModelSeries[]; left?: { title: string; unit?: string }; right?: { title: string; unit?: string } }
+interface PointWordsProps {
+  active?: boolean;
+  payload?: readonly { name?: string; payload?: Point & { series: string } }[];
+  acrossTitle: string;
+  acrossUnit?: string;
+  series: ModelSeries[];
+  left?: { title: string; unit?: string };
+  right?: { title: string; unit?: string };
+}
 
 function PointWords({ active, payload, acrossTitle, acrossUnit, series, left, right }: PointWordsProps) {
   const point = payload?.[0]?.payload;
@@ -57,9 +148,20 @@ function PointWords({ active, payload, acrossTitle, acrossUnit, series, left, ri
     <div className={tip.box}>
       {series.length > 1 && own && <strong>{own.name}</strong>}
       <dl className={tip.list}>
-        <div><dt>{acrossTitle}</dt><dd>{writeValue(point.x, acrossUnit, undefined)}</dd></div>
-        <div><dt>{scale?.title ?? ''}</dt><dd>{writeValue(point.y, scale?.unit, undefined)}</dd></div>
-        {point.count > 1 && <div><dt>Rows</dt><dd>{point.count.toLocaleString('en-GB')}</dd></div>}
+        <div>
+          <dt>{acrossTitle}</dt>
+          <dd>{writeValue(point.x, acrossUnit, undefined)}</dd>
+        </div>
+        <div>
+          <dt>{scale?.title ?? ''}</dt>
+          <dd>{writeValue(point.y, scale?.unit, undefined)}</dd>
+        </div>
+        {point.count > 1 && (
+          <div>
+            <dt>Rows</dt>
+            <dd>{point.count.toLocaleString('en-GB')}</dd>
+          </div>
+        )}
       </dl>
     </div>
   );

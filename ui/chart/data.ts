@@ -1,8 +1,15 @@
 import type { ChartModel, ModelSeries } from '@/core/layout';
 
 /** One drawn run of a series: between open gaps a line is broken, so each stretch is drawn on its own. */
-export interface Stretch { readonly key: string; readonly series: ModelSeries; readonly alone: boolean }
-export interface Drawn { readonly rows: Record<string, number | null>[]; readonly stretches: Stretch[] }
+export interface Stretch {
+  readonly key: string;
+  readonly series: ModelSeries;
+  readonly alone: boolean;
+}
+export interface Drawn {
+  readonly rows: Record<string, number | null>[];
+  readonly stretches: Stretch[];
+}
 
 /** The model's series as rows for the drawing library: `i` is the place, each stretch has a column of its own. */
 export function drawnData(model: ChartModel): Drawn {
@@ -27,7 +34,10 @@ function stretchesOf(series: ModelSeries, rests: ReadonlySet<number>): number[][
   let run: number[] = [];
   series.values.forEach((value, i) => {
     if (value !== null) run.push(i);
-    else if (!rests.has(i) && run.length > 0) { runs.push(run); run = []; }
+    else if (!rests.has(i) && run.length > 0) {
+      runs.push(run);
+      run = [];
+    }
   });
   if (run.length > 0) runs.push(run);
   return runs;

@@ -11,7 +11,9 @@ import { SheetShelf } from './SheetShelf';
 /** The desk: the place to drop a file, the sheets, and the charts made of them. */
 export function Desk() {
   const sheets = useQuery({
-    queryKey: ['sheets'], queryFn: api.sheets, staleTime: 0,
+    queryKey: ['sheets'],
+    queryFn: api.sheets,
+    staleTime: 0,
     refetchInterval: ({ state }) => (state.data?.some((sheet) => sheet.status === 'reading') ? 700 : false),
   });
   const charts = useQuery({ queryKey: ['charts'], queryFn: api.charts, staleTime: 0 });
@@ -21,7 +23,11 @@ export function Desk() {
       <TopBar path={[{ words: 'Desk' }]} />
       <main className={styles.desk}>
         <h1 className="sr">Desk</h1>
-        {trouble && <p className={styles.trouble} role="alert">{trouble.message}</p>}
+        {trouble && (
+          <p className={styles.trouble} role="alert">
+            {trouble.message}
+          </p>
+        )}
         <div className={styles.columns}>
           <DropPlace />
           <SheetShelf sheets={sheets.data} />

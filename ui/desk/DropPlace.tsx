@@ -8,7 +8,11 @@ import { useDropzone } from 'react-dropzone';
 import { api, ApiError, sendFile } from '../api';
 import styles from './Desk.module.css';
 
-interface Coming { name: string; share: number; phase: 'sending' | 'reading' }
+interface Coming {
+  name: string;
+  share: number;
+  phase: 'sending' | 'reading';
+}
 
 /** Where a file is dropped or chosen; it opens on the workbench as soon as it is read. */
 export function DropPlace() {
@@ -24,35 +28,82 @@ export function DropPlace() {
     setError(undefined);
     setComing({ name: file.name, share: 0, phase: 'sending' });
     try {
-      const { id, ready } = await sendFile(file, (share) => setComing({ name: file.name, share, phase: share < 1 ? 'sending' : 'reading' }), stop.signal);
+      const { id, ready } = await sendFile(
+        file,
+        (share) => setComing({ name: file.name, share, phase: share < 1 ? 'sending' : 'reading' }),
+        stop.signal,
+      );
       if (!ready) await untilRead(id, stop.signal, (share) => setComing({ name: file.name, share, phase: 'reading' }));
       await client.invalidateQueries({ queryKey: ['sheets'] });
       router.push(`/sheets/${id}`);
     } catch (thrown) {
-      if (!stop.signal.aborted) setError({ file: file.name, words: thrown instanceof ApiError ? thrown.message : 'The file could not be taken in. Try again.' });
+      if (!stop.signal.aborted)
+        setError({
+          file: file.name,
+          words: thrown instanceof ApiError ? thrown.message : 'The file could not be taken in. Try again.',
+        });
       setComing(undefined);
       await client.invalidateQueries({ queryKey: ['sheets'] });
     }
   };
-  const { getRootProps, getInputProps, isDragActive, open } = useDropzone({ onDrop: ([file]) => { if (file) void take(file); }, multiple: false, noClick: true, noKeyboard: true, disabled: coming !== undefined });
+  const { getRootProps, getInputProps, isDragActive, open } = useDropzone({
+    onDrop: ([file]) => {
+      if (file) void take(file);
+    },
+    multiple: false,
+    noClick: true,
+    noKeyboard: true,
+    disabled: coming !== undefined,
+  });
 
   return (
-    <section {...getRootProps({ className: `${styles.drop} ${isDragActive ? styles.over : ''}`, role: 'region', 'aria-label': 'New sheet' })}>
+    <section
+      {...getRootProps({
+        className: `${styles.drop} ${isDragActive ? styles.over : ''}`,
+        role: 'region',
+        'aria-label': 'New sheet',
+      })}
+    >
       <input {...getInputProps({ 'aria-label': 'Choose a file', id: 'file' })} />
       {coming ? (
         <div className={styles.coming} role="status">
-          <p className={styles.dropWords}>{coming.phase === 'sending' ? 'Taking in' : 'Reading'} {coming.name}</p>
-          <Progress percent={Math.round(coming.share * 100)} showInfo={coming.share < 1} status="active" aria-label={coming.phase === 'sending' ? 'Sent' : 'Read'} />
-          <Button onClick={() => { stopper.current?.abort(); setComing(undefined); }}>Stop</Button>
+          <p className={styles.dropWords}>
+            {coming.phase === 'sending' ? 'Taking in' : 'Reading'} {coming.name}
+          </p>
+          <Progress
+            percent={Math.round(coming.share * 100)}
+            showInfo={coming.share < 1}
+            status="active"
+            aria-label={coming.phase === 'sending' ? 'Sent' : 'Read'}
+          />
+          <Button
+            onClick={() => {
+              stopper.current?.abort();
+              setComing(undefined);
+            }}
+          >
+            Stop
+          </Button>
         </div>
       ) : (
         <>
           <p className={styles.dropWords}>{isDragActive ? 'Let go to take it in' : 'Drop a file here'}</p>
-          <p className="second">Text with commas, semicolons, tabs or bars (CSV), up to 1 GiB.<br />Your file stays as it is.</p>
-          <Button type="primary" onClick={open}>Choose a file</Button>
+          <p className="second">
+            Text with commas, semicolons, tabs or bars (CSV), up to 1 GiB.
+            <br />
+            Your file stays as it is.
+          </p>
+          <Button type="primary" onClick={open}>
+            Choose a file
+          </Button>
         </>
       )}
-      {error && <div className={styles.refusal} role="alert"><b>{error.file}</b><span>{error.words}</span></div>}
+      {error && (
+        <div className={styles.refusal} role="alert">
+          <b>{error.file}</b>
+          <span>{error.words}</span>
+        </div>
+      )}
     </section>
   );
 }
@@ -60,10 +111,16 @@ export function DropPlace() {
 /** Follows a long reading to its end. @throws ApiError with the sheet's own words where it failed. */
 async function untilRead(id: string, signal: AbortSignal, tell: (share: number) => void): Promise<void> {
   for (;;) {
-    if (signal.aborted) { await api.deleteSheet(id).catch(() => undefined); throw new ApiError(0, 'Stopped.'); }
+    if (signal.aborted) {
+      await api.deleteSheet(id).catch(() => undefined);
+      throw new ApiError(0, 'Stopped.');
+    }
     const sheet = await api.sheet(id);
     if (sheet.status === 'ready') return;
-    if (sheet.status === 'failed') { await api.deleteSheet(id).catch(() => undefined); throw new ApiError(422, sheet.error ?? 'The file could not be read.'); }
+    if (sheet.status === 'failed') {
+      await api.deleteSheet(id).catch(() => undefined);
+      throw new ApiError(422, sheet.error ?? 'The file could not be read.');
+    }
     tell(sheet.progress);
     await new Promise((resolve) => setTimeout(resolve, 300));
   }

@@ -13,7 +13,11 @@ export function SheetShelf({ sheets }: { sheets?: Sheet[] }) {
     <section className={styles.shelf} aria-label="Sheets">
       <h2 className={styles.heading}>Sheets</h2>
       {sheets?.length === 0 && <p className={styles.empty}>No sheets yet. Drop a file, and it opens ready to chart.</p>}
-      <ul className={styles.sheets}>{sheets?.map((sheet) => <SheetLine key={sheet.id} sheet={sheet} />)}</ul>
+      <ul className={styles.sheets}>
+        {sheets?.map((sheet) => (
+          <SheetLine key={sheet.id} sheet={sheet} />
+        ))}
+      </ul>
     </section>
   );
 }
@@ -21,22 +25,57 @@ export function SheetShelf({ sheets }: { sheets?: Sheet[] }) {
 function SheetLine({ sheet }: { sheet: Sheet }) {
   const { modal, message } = App.useApp();
   const client = useQueryClient();
-  const remove = useMutation({ mutationFn: () => api.deleteSheet(sheet.id), onSuccess: () => Promise.all([client.invalidateQueries({ queryKey: ['sheets'] }), client.invalidateQueries({ queryKey: ['charts'] })]), onError: (error) => { message.error(error.message); } });
-  const ask = () => { modal.confirm({ title: `Delete ${sheet.name}?`, content: 'Its rows and every chart made of it are deleted with it. This cannot be undone.', okText: 'Delete', okButtonProps: { danger: true }, cancelText: 'Keep', onOk: () => remove.mutateAsync() }); };
+  const remove = useMutation({
+    mutationFn: () => api.deleteSheet(sheet.id),
+    onSuccess: () =>
+      Promise.all([
+        client.invalidateQueries({ queryKey: ['sheets'] }),
+        client.invalidateQueries({ queryKey: ['charts'] }),
+      ]),
+    onError: (error) => {
+      message.error(error.message);
+    },
+  });
+  const ask = () => {
+    modal.confirm({
+      title: `Delete ${sheet.name}?`,
+      content: 'Its rows and every chart made of it are deleted with it. This cannot be undone.',
+      okText: 'Delete',
+      okButtonProps: { danger: true },
+      cancelText: 'Keep',
+      onOk: () => remove.mutateAsync(),
+    });
+  };
   const unread = sheet.columns.reduce((sum, column) => sum + column.unread.count, 0);
   return (
     <li className={styles.sheet}>
       <div className={styles.sheetWords}>
-        {sheet.status === 'ready' ? <Link href={`/sheets/${sheet.id}`} className={styles.sheetName}>{sheet.name}</Link> : <span className={styles.sheetName}>{sheet.name}</span>}
+        {sheet.status === 'ready' ? (
+          <Link href={`/sheets/${sheet.id}`} className={styles.sheetName}>
+            {sheet.name}
+          </Link>
+        ) : (
+          <span className={styles.sheetName}>{sheet.name}</span>
+        )}
         <span className="second">
           {sheet.status === 'reading' && `being read, ${Math.round(sheet.progress * 100)}%`}
           {sheet.status === 'failed' && <span className={styles.failed}>{sheet.error}</span>}
-          {sheet.status === 'ready' && `${sheet.rowCount.toLocaleString('en-GB')} rows, ${sheet.columns.length} columns`}
+          {sheet.status === 'ready' &&
+            `${sheet.rowCount.toLocaleString('en-GB')} rows, ${sheet.columns.length} columns`}
           {unread > 0 && <span className={styles.failed}> · {unread.toLocaleString('en-GB')} unread</span>}
         </span>
       </div>
       <span className={`second ${styles.when}`}>{dayWords(sheet.createdAt)}</span>
-      <Dropdown trigger={['click']} autoFocus placement="bottomRight" menu={{ items: [{ key: 'delete', label: 'Delete', danger: true }], onClick: ask }}><Button type="text" size="small" aria-label={`More for ${sheet.name}`}>⋯</Button></Dropdown>
+      <Dropdown
+        trigger={['click']}
+        autoFocus
+        placement="bottomRight"
+        menu={{ items: [{ key: 'delete', label: 'Delete', danger: true }], onClick: ask }}
+      >
+        <Button type="text" size="small" aria-label={`More for ${sheet.name}`}>
+          ⋯
+        </Button>
+      </Dropdown>
     </li>
   );
 }

@@ -7,7 +7,12 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { theme } from './tokens';
 
 export function Providers({ children }: { children: ReactNode }) {
-  const [client] = useState(() => new QueryClient({ defaultOptions: { queries: { retry: false, refetchOnWindowFocus: false, staleTime: 30_000 } } }));
+  const [client] = useState(
+    () =>
+      new QueryClient({
+        defaultOptions: { queries: { retry: false, refetchOnWindowFocus: false, staleTime: 30_000 } },
+      }),
+  );
   return (
     <QueryClientProvider client={client}>
       <ConfigProvider theme={theme} locale={enGB} wave={{ disabled: true }} button={{ autoInsertSpace: false }}>

@@ -6,11 +6,15 @@ import styles from './TopBar.module.css';
 export function TopBar({ path = [], children }: { path?: { words: string; href?: string }[]; children?: ReactNode }) {
   return (
     <header className={styles.bar}>
-      <Link href="/" className={styles.mark}>Up Chart</Link>
+      <Link href="/" className={styles.mark}>
+        Up Chart
+      </Link>
       <nav aria-label="Where you are" className={styles.path}>
         <ol>
           {path.map(({ words, href }, i) => (
-            <li key={words + i}>{href ? <Link href={href}>{words}</Link> : <span aria-current="page">{words}</span>}</li>
+            <li key={words + i}>
+              {href ? <Link href={href}>{words}</Link> : <span aria-current="page">{words}</span>}
+            </li>
           ))}
         </ol>
       </nav>

@@ -15,26 +15,78 @@ export function AcrossCard({ model, spec, columns }: { model: ChartModel; spec: 
   const edit = useWork((state) => state.edit);
   const { across } = spec;
   const name = column(columns, across.column).name;
-  const steps = across.as === 'time' || across.as === 'cycle' ? choicesFor({ text: '', control: 'step' }, spec, columns, []) : [];
+  const steps =
+    across.as === 'time' || across.as === 'cycle' ? choicesFor({ text: '', control: 'step' }, spec, columns, []) : [];
   const chosen = steps.flatMap((group) => group.choices).find((choice) => choice.chosen)?.key;
   return (
     <div className={styles.card} role="dialog" aria-label="Across">
       <h3 className={styles.title}>Across: {name}</h3>
       {steps.length > 0 && (
         <Field label="Step">
-          <Select size="small" aria-label="Step" value={chosen} onChange={(key) => { const found = steps.flatMap((group) => group.choices).find((choice) => choice.key === key); if (found?.edit) edit(found.edit); }} options={steps.map((group) => ({ label: group.title, options: group.choices.map(({ key, words }) => ({ value: key, label: words })) }))} />
+          <Select
+            size="small"
+            aria-label="Step"
+            value={chosen}
+            onChange={(key) => {
+              const found = steps.flatMap((group) => group.choices).find((choice) => choice.key === key);
+              if (found?.edit) edit(found.edit);
+            }}
+            options={steps.map((group) => ({
+              label: group.title,
+              options: group.choices.map(({ key, words }) => ({ value: key, label: words })),
+            }))}
+          />
         </Field>
       )}
       {across.as === 'time' && (
         <>
-          <Field label="Gaps"><Radio.Group aria-label="Gaps" size="small" value={across.gaps ?? gapsShown(model)} onChange={(event) => edit((now) => (now.across.as === 'time' ? { ...now, across: { ...now.across, gaps: event.target.value as Gaps } } : now))} options={GAPS.map((gaps) => ({ value: gaps, label: GAP_WORDS[gaps] }))} /></Field>
-          <Field label="Part steps"><Radio.Group aria-label="First and last step, where not whole" size="small" value={across.partial ?? 'keep'} onChange={(event) => edit((now) => (now.across.as === 'time' ? { ...now, across: { ...now.across, partial: event.target.value as 'keep' | 'leave-out' } } : now))} options={[{ value: 'keep', label: 'Keep' }, { value: 'leave-out', label: 'Leave out' }]} /></Field>
+          <Field label="Gaps">
+            <Radio.Group
+              aria-label="Gaps"
+              size="small"
+              value={across.gaps ?? gapsShown(model)}
+              onChange={(event) =>
+                edit((now) =>
+                  now.across.as === 'time'
+                    ? { ...now, across: { ...now.across, gaps: event.target.value as Gaps } }
+                    : now,
+                )
+              }
+              options={GAPS.map((gaps) => ({ value: gaps, label: GAP_WORDS[gaps] }))}
+            />
+          </Field>
+          <Field label="Part steps">
+            <Radio.Group
+              aria-label="First and last step, where not whole"
+              size="small"
+              value={across.partial ?? 'keep'}
+              onChange={(event) =>
+                edit((now) =>
+                  now.across.as === 'time'
+                    ? { ...now, across: { ...now.across, partial: event.target.value as 'keep' | 'leave-out' } }
+                    : now,
+                )
+              }
+              options={[
+                { value: 'keep', label: 'Keep' },
+                { value: 'leave-out', label: 'Leave out' },
+              ]}
+            />
+          </Field>
         </>
       )}
       {across.as === 'number' && <p className={styles.facts}>One dot per row.</p>}
-      <p className={styles.why}>{upperFirst(model.across.kind === 'time' ? `${model.across.values.length.toLocaleString('en-GB')} places, unbroken from the first row to the last.` : `${model.across.values.length.toLocaleString('en-GB') || 'All'} places.`)}</p>
+      <p className={styles.why}>
+        {upperFirst(
+          model.across.kind === 'time'
+            ? `${model.across.values.length.toLocaleString('en-GB')} places, unbroken from the first row to the last.`
+            : `${model.across.values.length.toLocaleString('en-GB') || 'All'} places.`,
+        )}
+      </p>
     </div>
   );
 }
 
-function gapsShown(model: ChartModel): Gaps { return model.series.some((series) => series.gaps === 'bridge') ? 'bridge' : 'open'; }
+function gapsShown(model: ChartModel): Gaps {
+  return model.series.some((series) => series.gaps === 'bridge') ? 'bridge' : 'open';
+}

@@ -13,7 +13,15 @@ import { PartsMenu } from './PartsMenu';
 import { useWork } from './store';
 import type { Size, usePreview } from './useChart';
 
-interface Props { holder: RefObject<HTMLDivElement | null>; size: Size; sheet: Sheet; columns: Columns; preview: ReturnType<typeof usePreview>; busy: boolean; error?: string }
+interface Props {
+  holder: RefObject<HTMLDivElement | null>;
+  size: Size;
+  sheet: Sheet;
+  columns: Columns;
+  preview: ReturnType<typeof usePreview>;
+  busy: boolean;
+  error?: string;
+}
 
 /** The chart with its title; every part of it is its own control. */
 export function ChartPane({ holder, size, sheet, columns, preview, busy, error }: Props) {
@@ -21,16 +29,40 @@ export function ChartPane({ holder, size, sheet, columns, preview, busy, error }
   const edit = useWork((state) => state.edit);
   const figure = useRef<HTMLElement>(null);
   const [openPart, setOpenPart] = useState<string>();
-  const write = (name: 'title' | 'subtitle') => (text: string | undefined) => edit((now) => ({ ...now, text: { ...now.text, [name]: text } }));
+  const write = (name: 'title' | 'subtitle') => (text: string | undefined) =>
+    edit((now) => ({ ...now, text: { ...now.text, [name]: text } }));
   const trouble = error ?? preview.error?.message;
   return (
     <div className={styles.pane}>
-      <figure ref={figure} className={styles.figure} data-export="chart" aria-label={model ? `${model.title}. ${model.sentence}` : 'Chart'}>
+      <figure
+        ref={figure}
+        className={styles.figure}
+        data-export="chart"
+        aria-label={model ? `${model.title}. ${model.sentence}` : 'Chart'}
+      >
         <figcaption className={styles.caption}>
           {model && spec && (
             <>
-              <div className={styles.titleRow}><h1 className={styles.heading}><InPlaceText className={styles.title} text={model.title} what="Title" written={spec.text.title !== undefined} onChange={write('title')} /></h1></div>
-              <div className={styles.subtitle}><InPlaceText text={model.subtitle ?? ''} what="Subtitle" written={spec.text.subtitle !== undefined} onChange={write('subtitle')} placeholder="Add a subtitle" /></div>
+              <div className={styles.titleRow}>
+                <h1 className={styles.heading}>
+                  <InPlaceText
+                    className={styles.title}
+                    text={model.title}
+                    what="Title"
+                    written={spec.text.title !== undefined}
+                    onChange={write('title')}
+                  />
+                </h1>
+              </div>
+              <div className={styles.subtitle}>
+                <InPlaceText
+                  text={model.subtitle ?? ''}
+                  what="Subtitle"
+                  written={spec.text.subtitle !== undefined}
+                  onChange={write('subtitle')}
+                  placeholder="Add a subtitle"
+                />
+              </div>
               <Legend model={model} spec={spec} onOpen={setOpenPart} />
             </>
           )}
@@ -45,9 +77,22 @@ export function ChartPane({ holder, size, sheet, columns, preview, busy, error }
           {!spec && !busy && !trouble && <Invitation sheet={sheet} />}
         </div>
       </figure>
-      {model && <div className={styles.tools} data-no-export><PartsMenu model={model} onOpen={setOpenPart} /></div>}
-      {(busy || preview.fetching) && <div className={styles.busy} role="status"><Spin size="small" /><span>Drawing …</span></div>}
-      {trouble && <p className={styles.error} role="alert">{trouble}</p>}
+      {model && (
+        <div className={styles.tools} data-no-export>
+          <PartsMenu model={model} onOpen={setOpenPart} />
+        </div>
+      )}
+      {(busy || preview.fetching) && (
+        <div className={styles.busy} role="status">
+          <Spin size="small" />
+          <span>Drawing …</span>
+        </div>
+      )}
+      {trouble && (
+        <p className={styles.error} role="alert">
+          {trouble}
+        </p>
+      )}
     </div>
   );
 }
@@ -58,7 +103,11 @@ function Invitation({ sheet }: { sheet: Sheet }) {
   return (
     <div className={styles.invitation}>
       <p>The chart appears here as soon as you pick a column.</p>
-      {when && amount && <p className="second">For example <b>{when.name}</b>, then <b>{amount.name}</b>.</p>}
+      {when && amount && (
+        <p className="second">
+          For example <b>{when.name}</b>, then <b>{amount.name}</b>.
+        </p>
+      )}
     </div>
   );
 }

@@ -5,24 +5,53 @@ import type { ReactElement } from 'react';
 import { useWork } from './store';
 import type { Choice, ChoiceGroup } from './menus';
 
-interface Props { groups: readonly ChoiceGroup[]; onPicks: (picks: string[]) => void; children: ReactElement; placement?: 'bottomLeft' | 'topLeft' | 'bottomRight' }
+interface Props {
+  groups: readonly ChoiceGroup[];
+  onPicks: (picks: string[]) => void;
+  children: ReactElement;
+  placement?: 'bottomLeft' | 'topLeft' | 'bottomRight';
+}
 
 /** A small menu in place. Choosing changes the chart, or the picks. */
 export function ChoiceMenu({ groups, onPicks, children, placement = 'bottomLeft' }: Props) {
   const edit = useWork((state) => state.edit);
-  const all = new Map<string, Choice>(groups.flatMap((group, g) => group.choices.map((choice) => [`${g}:${choice.key}`, choice] as const)));
+  const all = new Map<string, Choice>(
+    groups.flatMap((group, g) => group.choices.map((choice) => [`${g}:${choice.key}`, choice] as const)),
+  );
   const items: MenuProps['items'] = groups.flatMap((group, g) => [
     ...(g > 0 ? [{ type: 'divider' as const }] : []),
-    ...(group.title ? [{ type: 'group' as const, label: group.title, children: group.choices.map((choice) => item(choice, g)) }] : group.choices.map((choice) => item(choice, g))),
+    ...(group.title
+      ? [{ type: 'group' as const, label: group.title, children: group.choices.map((choice) => item(choice, g)) }]
+      : group.choices.map((choice) => item(choice, g))),
   ]);
   const onClick: MenuProps['onClick'] = ({ key }) => {
     const choice = all.get(key);
     if (choice?.edit) edit(choice.edit);
     else if (choice?.picks) onPicks([...choice.picks]);
   };
-  return <Dropdown trigger={['click']} placement={placement} menu={{ items, onClick, style: { maxHeight: 420, overflow: 'auto' } }} autoFocus>{children}</Dropdown>;
+  return (
+    <Dropdown
+      trigger={['click']}
+      placement={placement}
+      menu={{ items, onClick, style: { maxHeight: 420, overflow: 'auto' } }}
+      autoFocus
+    >
+      {children}
+    </Dropdown>
+  );
 }
 
 function item(choice: Choice, group: number) {
-  return { key: `${group}:${choice.key}`, label: <span aria-current={choice.chosen || undefined} style={{ fontWeight: choice.chosen ? 700 : 400, display: 'flex', gap: 24, justifyContent: 'space-between' }}>{choice.words}{choice.chosen && <span aria-hidden>✓</span>}</span> };
+  return {
+    key: `${group}:${choice.key}`,
+    label: (
+      <span
+        aria-current={choice.chosen || undefined}
+        style={{ fontWeight: choice.chosen ? 700 : 400, display: 'flex', gap: 24, justifyContent: 'space-between' }}
+      >
+        {choice.words}
+        {choice.chosen && <span aria-hidden>✓</span>}
+      </span>
+    ),
+  };
 }

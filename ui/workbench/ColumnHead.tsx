@@ -10,10 +10,17 @@ import { ColumnCard } from './ColumnCard';
 import styles from './ColumnHead.module.css';
 
 interface Props {
-  column: ColumnProfile; sheet: Sheet; index: number; style: CSSProperties;
+  column: ColumnProfile;
+  sheet: Sheet;
+  index: number;
+  style: CSSProperties;
   /** 1 for the first pick; 0 where it is not picked. */
-  order: number; color?: string; tabbable: boolean;
-  onPick: () => void; onMove: (to: number) => void; onFocus: () => void;
+  order: number;
+  color?: string;
+  tabbable: boolean;
+  onPick: () => void;
+  onMove: (to: number) => void;
+  onFocus: () => void;
 }
 
 /** A column's head: a click picks it; its second line says what it is, and opens how it was read. */
@@ -22,18 +29,63 @@ export function ColumnHead({ column, sheet, index, style, order, color, tabbable
   const picked = order > 0;
   const second = headWords(column, column.unit ? unitSign(column.unit) : undefined);
   return (
-    <div role="columnheader" aria-colindex={index + 1} className={`${styles.head} ${picked ? styles.picked : ''}`} style={{ ...style, '--layer': color ?? 'var(--ink)' } as CSSProperties}>
+    <div
+      role="columnheader"
+      aria-colindex={index + 1}
+      className={`${styles.head} ${picked ? styles.picked : ''}`}
+      style={{ ...style, '--layer': color ?? 'var(--ink)' } as CSSProperties}
+    >
       <button
-        type="button" className={styles.pick} data-head={index} aria-pressed={picked} tabIndex={tabbable ? 0 : -1} onClick={onPick} onFocus={onFocus} title={column.name}
+        type="button"
+        className={styles.pick}
+        data-head={index}
+        aria-pressed={picked}
+        tabIndex={tabbable ? 0 : -1}
+        onClick={onPick}
+        onFocus={onFocus}
+        title={column.name}
         aria-label={`${column.name}, ${second}${picked ? `, pick ${order}` : ''}`}
-        onKeyDown={(event) => { if (event.key === 'ArrowRight') { event.preventDefault(); onMove(index + 1); } if (event.key === 'ArrowLeft') { event.preventDefault(); onMove(index - 1); } if (event.key === 'ArrowDown') { event.preventDefault(); setOpen(true); } }}
+        onKeyDown={(event) => {
+          if (event.key === 'ArrowRight') {
+            event.preventDefault();
+            onMove(index + 1);
+          }
+          if (event.key === 'ArrowLeft') {
+            event.preventDefault();
+            onMove(index - 1);
+          }
+          if (event.key === 'ArrowDown') {
+            event.preventDefault();
+            setOpen(true);
+          }
+        }}
       >
         <span className={styles.name}>{column.name}</span>
-        {picked && <span className={styles.order} aria-hidden>{order}</span>}
+        {picked && (
+          <span className={styles.order} aria-hidden>
+            {order}
+          </span>
+        )}
       </button>
-      <Popover open={open} onOpenChange={setOpen} trigger="click" placement="bottomLeft" arrow={false} destroyOnHidden content={<ColumnCard column={column} sheet={sheet} onDone={() => setOpen(false)} />}>
-        <button type="button" className={styles.second} tabIndex={tabbable ? 0 : -1} aria-label={`How ${column.name} was read: ${second}`} aria-haspopup="dialog" aria-expanded={open}>
-          {second}{column.unread.count > 0 && <i className={styles.dot} aria-hidden />}
+      <Popover
+        open={open}
+        onOpenChange={setOpen}
+        trigger="click"
+        placement="bottomLeft"
+        arrow={false}
+        destroyOnHidden
+        content={<ColumnCard column={column} sheet={sheet} onDone={() => setOpen(false)} />}
+      >
+        <button
+          type="button"
+          className={styles.second}
+          tabIndex={tabbable ? 0 : -1}
+          aria-label={`How ${column.name} was read: ${second}`}
+          aria-haspopup="dialog"
+          aria-expanded={open}
+        >
+          {second}
+          {column.unread.count > 0 && <i className={styles.dot} aria-hidden />}
         </button>
       </Popover>
       <Picture heights={column.picture ?? []} onPick={onPick} />
@@ -46,7 +98,15 @@ function Picture({ heights, onPick }: { heights: readonly number[]; onPick: () =
   const step = 100 / Math.max(heights.length, 1);
   return (
     <svg className={styles.picture} viewBox="0 0 100 20" preserveAspectRatio="none" aria-hidden onClick={onPick}>
-      {heights.map((height, i) => <rect key={i} x={i * step} width={Math.max(step - 1.2, 0.6)} y={20 - Math.max(height * 20, height > 0 ? 1 : 0)} height={Math.max(height * 20, height > 0 ? 1 : 0)} />)}
+      {heights.map((height, i) => (
+        <rect
+          key={i}
+          x={i * step}
+          width={Math.max(step - 1.2, 0.6)}
+          y={20 - Math.max(height * 20, height > 0 ? 1 : 0)}
+          height={Math.max(height * 20, height > 0 ? 1 : 0)}
+        />
+      ))}
     </svg>
   );
 }

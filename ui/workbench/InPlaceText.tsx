@@ -32,14 +32,58 @@ export function InPlaceText({ text, what, written, onChange, className = '', sty
     setDraft(undefined);
     requestAnimationFrame(() => button.current?.focus({ preventScroll: true }));
   };
-  const begin = () => { given.current = false; setDraft(text); requestAnimationFrame(() => field.current?.focus({ cursor: 'all' })); };
+  const begin = () => {
+    given.current = false;
+    setDraft(text);
+    requestAnimationFrame(() => field.current?.focus({ cursor: 'all' }));
+  };
   if (draft === undefined) {
-    return <button ref={button} type="button" className={`${styles.text} ${text === '' ? styles.none : ''} ${className}`} style={style} onClick={begin} title={`${what}: click to rewrite`} aria-label={text ? `${text}. ${what}, rewrite` : `${what}: none. Write one`}>{text || placeholder || what}</button>;
+    return (
+      <button
+        ref={button}
+        type="button"
+        className={`${styles.text} ${text === '' ? styles.none : ''} ${className}`}
+        style={style}
+        onClick={begin}
+        title={`${what}: click to rewrite`}
+        aria-label={text ? `${text}. ${what}, rewrite` : `${what}: none. Write one`}
+      >
+        {text || placeholder || what}
+      </button>
+    );
   }
   return (
     <span className={styles.editing} style={style}>
-      <Input ref={field} className={className} value={draft} maxLength={300} aria-label={what} onChange={(event) => setDraft(event.target.value)} onBlur={() => end(true)} onKeyDown={(event) => { if (event.key === 'Enter') end(true); if (event.key === 'Escape') { event.stopPropagation(); end(false); } }} />
-      {written && <button type="button" className={styles.back} onMouseDown={(event) => { event.preventDefault(); given.current = true; onChange(undefined); setDraft(undefined); }}>Write it for me</button>}
+      <Input
+        ref={field}
+        className={className}
+        value={draft}
+        maxLength={300}
+        aria-label={what}
+        onChange={(event) => setDraft(event.target.value)}
+        onBlur={() => end(true)}
+        onKeyDown={(event) => {
+          if (event.key === 'Enter') end(true);
+          if (event.key === 'Escape') {
+            event.stopPropagation();
+            end(false);
+          }
+        }}
+      />
+      {written && (
+        <button
+          type="button"
+          className={styles.back}
+          onMouseDown={(event) => {
+            event.preventDefault();
+            given.current = true;
+            onChange(undefined);
+            setDraft(undefined);
+          }}
+        >
+          Write it for me
+        </button>
+      )}
     </span>
   );
 }

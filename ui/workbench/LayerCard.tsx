@@ -10,17 +10,50 @@ import { shapeChoices, sideChoices, summaryChoices, type Choice } from './menus'
 import { useWork } from './store';
 
 /** A layer's own settings: what it is called, its summary, shape and scale. */
-export function LayerCard({ layer, spec, columns }: { layer: Layer; model: ChartModel; spec: ChartSpec; columns: Columns }) {
+export function LayerCard({
+  layer,
+  spec,
+  columns,
+}: {
+  layer: Layer;
+  model: ChartModel;
+  spec: ChartSpec;
+  columns: Columns;
+}) {
   const edit = useWork((state) => state.edit);
   const [name, setName] = useState(layer.name ?? '');
   const written = layerWords({ ...layer, name: undefined }, columns);
-  const choose = (choices: readonly Choice[]) => (key: string) => { const found = choices.find((choice) => choice.key === key); if (found?.edit) edit(found.edit); };
-  const pick = (label: string, choices: readonly Choice[]) => <Field label={label}><Select size="small" aria-label={label} value={choices.find((choice) => choice.chosen)?.key} onChange={choose(choices)} options={choices.map(({ key, words }) => ({ value: key, label: words }))} /></Field>;
+  const choose = (choices: readonly Choice[]) => (key: string) => {
+    const found = choices.find((choice) => choice.key === key);
+    if (found?.edit) edit(found.edit);
+  };
+  const pick = (label: string, choices: readonly Choice[]) => (
+    <Field label={label}>
+      <Select
+        size="small"
+        aria-label={label}
+        value={choices.find((choice) => choice.chosen)?.key}
+        onChange={choose(choices)}
+        options={choices.map(({ key, words }) => ({ value: key, label: words }))}
+      />
+    </Field>
+  );
   const rename = () => edit((now) => changeLayer(now, layer.id, { name: name.trim() || undefined }));
   return (
     <div className={styles.card} role="dialog" aria-label={layerWords(layer, columns)}>
       <h3 className={styles.title}>{layerWords(layer, columns)}</h3>
-      <Field label="Name"><Input size="small" aria-label="Name" value={name} placeholder={written} maxLength={300} onChange={(event) => setName(event.target.value)} onBlur={rename} onPressEnter={rename} /></Field>
+      <Field label="Name">
+        <Input
+          size="small"
+          aria-label="Name"
+          value={name}
+          placeholder={written}
+          maxLength={300}
+          onChange={(event) => setName(event.target.value)}
+          onBlur={rename}
+          onPressEnter={rename}
+        />
+      </Field>
       {'column' in layer.amount && spec.across.as !== 'number' && pick('Summary', summaryChoices(layer, columns))}
       {pick('Shape', shapeChoices(layer, spec))}
       {pick('Scale', sideChoices(layer))}

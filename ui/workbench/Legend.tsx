@@ -5,14 +5,29 @@ import styles from './ChartPane.module.css';
 import { SeriesName } from './SeriesName';
 
 /** The names of the series, where they do not stand at the lines' ends. A mark opens its layer's card, a name is rewritten in place. */
-export function Legend({ model, spec, onOpen }: { model: ChartModel; spec: ChartSpec; onOpen: (part: string) => void }) {
+export function Legend({
+  model,
+  spec,
+  onOpen,
+}: {
+  model: ChartModel;
+  spec: ChartSpec;
+  onOpen: (part: string) => void;
+}) {
   if (model.naming !== 'legend') return null;
   const twoScales = model.scales.left && model.scales.right;
   return (
     <ul className={styles.legend} aria-label="Legend">
       {model.series.map((series) => (
         <li key={series.id}>
-          <button type="button" className={styles.swatch} onClick={() => onOpen(`layer:${series.layer}`)} aria-label={`Settings of ${series.name}`}><Mark name={series.symbol} color={series.color} shape={series.shape} /></button>
+          <button
+            type="button"
+            className={styles.swatch}
+            onClick={() => onOpen(`layer:${series.layer}`)}
+            aria-label={`Settings of ${series.name}`}
+          >
+            <Mark name={series.symbol} color={series.color} shape={series.shape} />
+          </button>
           <SeriesName series={series} spec={spec} />
           {twoScales && <span className="second">{series.side}</span>}
         </li>

@@ -11,8 +11,20 @@ export function PartsMenu({ model, onOpen }: { model: ChartModel; onOpen: (part:
     ...(model.scales.left ? [{ key: 'left', label: 'Left scale' }] : []),
     ...(model.scales.right ? [{ key: 'right', label: 'Right scale' }] : []),
     { key: 'across', label: 'Across' },
-    ...layers.map((series) => ({ key: `layer:${series.layer}`, label: several ? (layers.length > 1 ? series.name.split(',')[0] : 'Series') : series.name })),
+    ...layers.map((series) => ({
+      key: `layer:${series.layer}`,
+      label: several ? (layers.length > 1 ? series.name.split(',')[0] : 'Series') : series.name,
+    })),
   ];
   // The menu hands the focus back to its button as it closes; the card opens after that.
-  return <Dropdown trigger={['click']} autoFocus menu={{ items, onClick: ({ key }) => setTimeout(() => onOpen(key), 60) }} placement="bottomRight"><Button size="small">Parts</Button></Dropdown>;
+  return (
+    <Dropdown
+      trigger={['click']}
+      autoFocus
+      menu={{ items, onClick: ({ key }) => setTimeout(() => onOpen(key), 60) }}
+      placement="bottomRight"
+    >
+      <Button size="small">Parts</Button>
+    </Dropdown>
+  );
 }

@@ -2,28 +2,57 @@
 
 import { InputNumber, Radio, Select } from 'antd';
 import { breathingStart, extent, type ChartModel } from '@/core/layout';
-import { layerWords, NUMBER_UNITS, setScale, setSide, upperFirst, type ChartSpec, type Columns, type Fit, type NumberUnit, type Scale, type Side } from '@/core/spec';
+import {
+  layerWords,
+  NUMBER_UNITS,
+  setScale,
+  setSide,
+  upperFirst,
+  type ChartSpec,
+  type Columns,
+  type Fit,
+  type NumberUnit,
+  type Scale,
+  type Side,
+} from '@/core/spec';
 import { Field } from './ColumnCard';
 import styles from './cards.module.css';
 import { useWork } from './store';
 
 const AUTO = 'auto';
-const FIT_WORDS: Readonly<Record<Fit, string>> = { zero: 'From zero', breathing: 'Breathing room', close: 'Close fit', fixed: 'Fixed' };
+const FIT_WORDS: Readonly<Record<Fit, string>> = {
+  zero: 'From zero',
+  breathing: 'Breathing room',
+  close: 'Close fit',
+  fixed: 'Fixed',
+};
 const WHY: Readonly<Record<Fit, string>> = {
   zero: 'From zero: heights can be compared as they are.',
-  breathing: 'Breathing room: starts a little below the lowest value and moves with the data, so that a change is neither flat nor a collapse.',
+  breathing:
+    'Breathing room: starts a little below the lowest value and moves with the data, so that a change is neither flat nor a collapse.',
   close: 'Close fit: just the range of the values. Small changes look large.',
   fixed: 'Fixed: stays as it is when the data grows. What lies outside is cut off, and said.',
 };
 
 /** A scale's own settings: its range, how its numbers are written, and which amounts stand on it. */
-export function ScaleCard({ side, model, spec, columns }: { side: Side; model: ChartModel; spec: ChartSpec; columns: Columns }) {
+export function ScaleCard({
+  side,
+  model,
+  spec,
+  columns,
+}: {
+  side: Side;
+  model: ChartModel;
+  spec: ChartSpec;
+  columns: Columns;
+}) {
   const edit = useWork((state) => state.edit);
   const scale = spec.scales[side] ?? { fit: 'zero' as const };
   const shown = model.scales[side];
   const change = (next: Partial<Scale>) => edit((now) => setScale(now, side, { ...scale, ...next }));
   const setFit = (fit: Fit) => {
-    const { min: _min, max: _max, ...rest } = scale;
+    const { kind, numbers } = scale;
+    const rest = { ...(kind ? { kind } : {}), ...(numbers ? { numbers } : {}) };
     const [low, high] = shown?.domain ?? [0, 1];
     edit((now) => setScale(now, side, fit === 'fixed' ? { ...rest, fit, min: low, max: high } : { ...rest, fit }));
   };
@@ -32,31 +61,90 @@ export function ScaleCard({ side, model, spec, columns }: { side: Side; model: C
   return (
     <div className={styles.card} role="dialog" aria-label={`${side === 'left' ? 'Left' : 'Right'} scale`}>
       <h3 className={styles.title}>{side === 'left' ? 'Left scale' : 'Right scale'}</h3>
-      <Radio.Group aria-label="Range" size="small" value={scale.fit} onChange={(event) => setFit(event.target.value as Fit)} className={styles.range} options={(['zero', 'breathing', 'close', 'fixed'] as const).map((fit) => ({ value: fit, label: FIT_WORDS[fit] }))} />
+      <Radio.Group
+        aria-label="Range"
+        size="small"
+        value={scale.fit}
+        onChange={(event) => setFit(event.target.value as Fit)}
+        className={styles.range}
+        options={(['zero', 'breathing', 'close', 'fixed'] as const).map((fit) => ({
+          value: fit,
+          label: FIT_WORDS[fit],
+        }))}
+      />
       {scale.fit === 'fixed' && (
         <Field label="From, to">
-          <InputNumber size="small" aria-label="From" value={scale.min} onChange={(min) => min !== null && min < (scale.max ?? Infinity) && change({ min })} />
-          <InputNumber size="small" aria-label="To" value={scale.max} onChange={(max) => max !== null && max > (scale.min ?? -Infinity) && change({ max })} />
+          <InputNumber
+            size="small"
+            aria-label="From"
+            value={scale.min}
+            onChange={(min) => min !== null && min < (scale.max ?? Infinity) && change({ min })}
+          />
+          <InputNumber
+            size="small"
+            aria-label="To"
+            value={scale.max}
+            onChange={(max) => max !== null && max > (scale.min ?? -Infinity) && change({ max })}
+          />
         </Field>
       )}
       <div style={{ height: 8 }} />
       <Field label="Numbers">
-        <Select size="small" aria-label="Numbers in" value={numbers.in ?? AUTO} onChange={(unit: NumberUnit | typeof AUTO) => change({ numbers: { ...numbers, in: unit === AUTO ? undefined : unit } })} options={[{ value: AUTO, label: 'Chosen for me' }, ...NUMBER_UNITS.map((unit) => ({ value: unit, label: upperFirst(unit) }))]} />
+        <Select
+          size="small"
+          aria-label="Numbers in"
+          value={numbers.in ?? AUTO}
+          onChange={(unit: NumberUnit | typeof AUTO) =>
+            change({ numbers: { ...numbers, in: unit === AUTO ? undefined : unit } })
+          }
+          options={[
+            { value: AUTO, label: 'Chosen for me' },
+            ...NUMBER_UNITS.map((unit) => ({ value: unit, label: upperFirst(unit) })),
+          ]}
+        />
       </Field>
       <Field label="Decimals">
-        <Select size="small" aria-label="Decimals" value={numbers.decimals ?? -1} onChange={(decimals) => change({ numbers: { ...numbers, decimals: decimals < 0 ? undefined : decimals } })} options={[{ value: -1, label: 'As needed' }, ...[0, 1, 2, 3].map((value) => ({ value, label: String(value) }))]} />
+        <Select
+          size="small"
+          aria-label="Decimals"
+          value={numbers.decimals ?? -1}
+          onChange={(decimals) => change({ numbers: { ...numbers, decimals: decimals < 0 ? undefined : decimals } })}
+          options={[
+            { value: -1, label: 'As needed' },
+            ...[0, 1, 2, 3].map((value) => ({ value, label: String(value) })),
+          ]}
+        />
       </Field>
-      {spec.layers.filter((layer) => layer.side === side).map((layer) => (
-        <Field key={layer.id} label="On it"><span>{layerWords(layer, columns)}</span><button type="button" className="action" style={{ width: 'auto' }} onClick={() => edit((now) => setSide(now, layer.id, other))}>Move {other}</button></Field>
-      ))}
-      <p className={styles.why}>{WHY[scale.fit]}{scale.fit !== 'breathing' && ` ${breathingHint(model, side)}`}</p>
+      {spec.layers
+        .filter((layer) => layer.side === side)
+        .map((layer) => (
+          <Field key={layer.id} label="On it">
+            <span>{layerWords(layer, columns)}</span>
+            <button
+              type="button"
+              className="action"
+              style={{ width: 'auto' }}
+              onClick={() => edit((now) => setSide(now, layer.id, other))}
+            >
+              Move {other}
+            </button>
+          </Field>
+        ))}
+      <p className={styles.why}>
+        {WHY[scale.fit]}
+        {scale.fit !== 'breathing' && ` ${breathingHint(model, side)}`}
+      </p>
     </div>
   );
 }
 
 /** Where breathing room would begin, for scales of positive values. */
 function breathingHint(model: ChartModel, side: Side): string {
-  const values = model.series.filter((series) => series.side === side).flatMap((series) => series.values.filter((value): value is number => value !== null));
+  const values = model.series
+    .filter((series) => series.side === side)
+    .flatMap((series) => series.values.filter((value): value is number => value !== null));
   const { low, high } = extent(values);
-  return values.length > 0 && low > 0 && breathingStart(low, high) > 0.3 * low && low > high / 2 ? 'All values lie close together: breathing room would show their change.' : '';
+  return values.length > 0 && low > 0 && breathingStart(low, high) > 0.3 * low && low > high / 2
+    ? 'All values lie close together: breathing room would show their change.'
+    : '';
 }

@@ -10,11 +10,34 @@ import { useWork } from './store';
 import type { usePicking } from './useChart';
 
 /** The chart said in one sentence; every underlined part is a control. */
-export function Sentence({ sheet, columns, picking }: { sheet: Sheet; columns: Columns; picking: ReturnType<typeof usePicking> }) {
+export function Sentence({
+  sheet,
+  columns,
+  picking,
+}: {
+  sheet: Sheet;
+  columns: Columns;
+  picking: ReturnType<typeof usePicking>;
+}) {
   const spec = useWork((state) => state.spec);
   const parts = useMemo(() => (spec ? sentenceParts(spec, columns) : []), [spec, columns]);
-  const add = (title: string, role: 'amount' | 'group'): ChoiceGroup[] => [{ title, choices: addable(columns, picking.picks, role).slice(0, 60).map((column) => ({ key: column.key, words: column.name, picks: [...picking.picks, column.key] })) }];
-  if (!spec) return <section className={styles.line} aria-label="The chart in a sentence"><p className={styles.empty}>Pick the columns of {sheet.name} that the chart is about: click their heads, first a date or a category, then amounts.</p></section>;
+  const add = (title: string, role: 'amount' | 'group'): ChoiceGroup[] => [
+    {
+      title,
+      choices: addable(columns, picking.picks, role)
+        .slice(0, 60)
+        .map((column) => ({ key: column.key, words: column.name, picks: [...picking.picks, column.key] })),
+    },
+  ];
+  if (!spec)
+    return (
+      <section className={styles.line} aria-label="The chart in a sentence">
+        <p className={styles.empty}>
+          Pick the columns of {sheet.name} that the chart is about: click their heads, first a date or a category, then
+          amounts.
+        </p>
+      </section>
+    );
   const more = [
     { words: 'another amount', groups: add('Amount', 'amount') },
     ...(spec.split || spec.across.as === 'bins' ? [] : [{ words: 'a split', groups: add('One series per', 'group') }]),
@@ -22,12 +45,24 @@ export function Sentence({ sheet, columns, picking }: { sheet: Sheet; columns: C
   return (
     <section className={styles.line} aria-label="The chart in a sentence">
       <p className={styles.sentence}>
-        {parts.map((part, i) => (part.control
-          ? <ChoiceMenu key={i} groups={choicesFor(part, spec, columns, picking.picks)} onPicks={picking.setPicks}><button type="button" className={styles.part} aria-haspopup="menu">{part.text}</button></ChoiceMenu>
-          : <span key={i}>{part.text}</span>))}
+        {parts.map((part, i) =>
+          part.control ? (
+            <ChoiceMenu key={i} groups={choicesFor(part, spec, columns, picking.picks)} onPicks={picking.setPicks}>
+              <button type="button" className={styles.part} aria-haspopup="menu">
+                {part.text}
+              </button>
+            </ChoiceMenu>
+          ) : (
+            <span key={i}>{part.text}</span>
+          ),
+        )}
       </p>
       {more.map(({ words, groups }) => (
-        <ChoiceMenu key={words} groups={groups} onPicks={picking.setPicks}><button type="button" className={styles.add} aria-haspopup="menu">+ {words}</button></ChoiceMenu>
+        <ChoiceMenu key={words} groups={groups} onPicks={picking.setPicks}>
+          <button type="button" className={styles.add} aria-haspopup="menu">
+            + {words}
+          </button>
+        </ChoiceMenu>
       ))}
     </section>
   );

@@ -6,11 +6,20 @@ import { useWork } from './store';
 /** A series' name, rewritten where it stands. */
 export function SeriesName({ series, spec, className }: { series: ModelSeries; spec: ChartSpec; className?: string }) {
   const edit = useWork((state) => state.edit);
-  const rename = (text: string | undefined) => edit((now) => {
-    const names = { ...now.text.series };
-    if (text === undefined || text === '') delete names[series.id];
-    else names[series.id] = text;
-    return { ...now, text: { ...now.text, series: names } };
-  });
-  return <InPlaceText className={className} text={series.name} what={`Name of ${series.name}`} written={spec.text.series?.[series.id] !== undefined} onChange={rename} />;
+  const rename = (text: string | undefined) =>
+    edit((now) => {
+      const names = { ...now.text.series };
+      if (text === undefined || text === '') delete names[series.id];
+      else names[series.id] = text;
+      return { ...now, text: { ...now.text, series: names } };
+    });
+  return (
+    <InPlaceText
+      className={className}
+      text={series.name}
+      what={`Name of ${series.name}`}
+      written={spec.text.series?.[series.id] !== undefined}
+      onChange={rename}
+    />
+  );
 }

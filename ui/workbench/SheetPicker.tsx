@@ -18,7 +18,10 @@ const PAGE = 100;
 const ALL_DRAWN = 30;
 
 /** "Show me the unread cells of this column"; `nth` tells one wish from the next. */
-export interface Jump { column: string; nth: number }
+export interface Jump {
+  column: string;
+  nth: number;
+}
 type Picking = ReturnType<typeof usePicking>;
 
 /** Wide enough for the name, the second line and typical cells. */
@@ -34,29 +37,51 @@ export function SheetPicker({ sheet, picking, jump }: { sheet: Sheet; picking: P
   const scroller = useRef<HTMLDivElement>(null);
   const { columns } = sheet;
   const widths = useMemo(() => columns.map(widthOf), [columns]);
-  const across = useVirtualizer({ horizontal: true, count: columns.length, getScrollElement: () => scroller.current, estimateSize: (i) => widths[i], overscan: columns.length <= ALL_DRAWN ? ALL_DRAWN : 3 });
-  const down = useVirtualizer({ count: sheet.rowCount, getScrollElement: () => scroller.current, estimateSize: () => ROW, overscan: 12, scrollPaddingStart: 84 });
+  const across = useVirtualizer({
+    horizontal: true,
+    count: columns.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: (i) => widths[i],
+    overscan: columns.length <= ALL_DRAWN ? ALL_DRAWN : 3,
+  });
+  const down = useVirtualizer({
+    count: sheet.rowCount,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => ROW,
+    overscan: 12,
+    scrollPaddingStart: 84,
+  });
   const shownRows = down.getVirtualItems();
   const shownColumns = across.getVirtualItems();
   const pages = usePages(sheet, shownRows[0]?.index ?? 0, shownRows[shownRows.length - 1]?.index ?? 0);
   const colors = usePickColors(columns);
   const [focus, setFocus] = useState(0);
   const unreadTotal = columns.reduce((sum, column) => sum + column.unread.count, 0);
-  const showUnread = useCallback((key: string) => {
-    const index = columns.findIndex((column) => column.key === key);
-    const sample = columns[index]?.unread.samples[0];
-    if (!sample) return;
-    across.scrollToIndex(index, { align: 'center' });
-    down.scrollToIndex(Math.max(0, sample.row - (sheet.reading?.headerRow ?? 1) - 1), { align: 'center' });
-  }, [columns, across, down, sheet.reading]);
+  const showUnread = useCallback(
+    (key: string) => {
+      const index = columns.findIndex((column) => column.key === key);
+      const sample = columns[index]?.unread.samples[0];
+      if (!sample) return;
+      across.scrollToIndex(index, { align: 'center' });
+      down.scrollToIndex(Math.max(0, sample.row - (sheet.reading?.headerRow ?? 1) - 1), { align: 'center' });
+    },
+    [columns, across, down, sheet.reading],
+  );
   const jumped = useRef<number>(undefined);
-  useEffect(() => { if (jump && jumped.current !== jump.nth) { jumped.current = jump.nth; showUnread(jump.column); } }, [jump, showUnread]);
+  useEffect(() => {
+    if (jump && jumped.current !== jump.nth) {
+      jumped.current = jump.nth;
+      showUnread(jump.column);
+    }
+  }, [jump, showUnread]);
 
   const opened = useRef(false);
   useEffect(() => {
     if (opened.current) return;
     opened.current = true;
-    const picked = picking.picks.map((key) => columns.findIndex((column) => column.key === key)).filter((index) => index >= 0);
+    const picked = picking.picks
+      .map((key) => columns.findIndex((column) => column.key === key))
+      .filter((index) => index >= 0);
     // A saved chart opens with the columns it is made of in sight.
     if (picked.length > 0) across.scrollToIndex(Math.min(...picked), { align: 'start' });
   }, [across, columns, picking.picks]);
@@ -70,10 +95,30 @@ export function SheetPicker({ sheet, picking, jump }: { sheet: Sheet; picking: P
   const total = across.getTotalSize();
   return (
     <section className={styles.picker} aria-label={`The sheet ${sheet.name}`}>
-      <div ref={scroller} className={styles.scroller} role="table" aria-label={`Rows of ${sheet.name}`} aria-rowcount={sheet.rowCount + 1} aria-colcount={columns.length} tabIndex={0}>
+      <div
+        ref={scroller}
+        className={styles.scroller}
+        role="table"
+        aria-label={`Rows of ${sheet.name}`}
+        aria-rowcount={sheet.rowCount + 1}
+        aria-colcount={columns.length}
+        tabIndex={0}
+      >
         <div className={styles.heads} role="row" aria-rowindex={1} style={{ width: total }}>
           {shownColumns.map(({ index, start, size }) => (
-            <ColumnHead key={columns[index].key} column={columns[index]} sheet={sheet} index={index} style={{ left: start, width: size }} order={picking.picks.indexOf(columns[index].key) + 1} color={colors.get(columns[index].key)} tabbable={focus === index || (focus === 0 && index === 0)} onPick={() => picking.toggle(columns[index].key)} onMove={moveFocus} onFocus={() => setFocus(index)} />
+            <ColumnHead
+              key={columns[index].key}
+              column={columns[index]}
+              sheet={sheet}
+              index={index}
+              style={{ left: start, width: size }}
+              order={picking.picks.indexOf(columns[index].key) + 1}
+              color={colors.get(columns[index].key)}
+              tabbable={focus === index || (focus === 0 && index === 0)}
+              onPick={() => picking.toggle(columns[index].key)}
+              onMove={moveFocus}
+              onFocus={() => setFocus(index)}
+            />
           ))}
         </div>
         <div className={styles.body} role="rowgroup" style={{ height: down.getTotalSize(), width: total }}>
@@ -81,8 +126,26 @@ export function SheetPicker({ sheet, picking, jump }: { sheet: Sheet; picking: P
             const page = pages.get(Math.floor(index / PAGE));
             const cells = page?.rows[index % PAGE];
             return (
-              <div key={index} role="row" aria-rowindex={index + 2} className={styles.row} style={{ transform: `translateY(${start}px)`, width: total }}>
-                {shownColumns.map(({ index: c, start: left, size }) => <Cell key={c} column={columns[c]} index={c} left={left} width={size} value={cells?.[c]} unread={page?.unread.get(`${index}:${columns[c].key}`)} picked={picking.picks.includes(columns[c].key)} waiting={!cells} />)}
+              <div
+                key={index}
+                role="row"
+                aria-rowindex={index + 2}
+                className={styles.row}
+                style={{ transform: `translateY(${start}px)`, width: total }}
+              >
+                {shownColumns.map(({ index: c, start: left, size }) => (
+                  <Cell
+                    key={c}
+                    column={columns[c]}
+                    index={c}
+                    left={left}
+                    width={size}
+                    value={cells?.[c]}
+                    unread={page?.unread.get(`${index}:${columns[c].key}`)}
+                    picked={picking.picks.includes(columns[c].key)}
+                    waiting={!cells}
+                  />
+                ))}
               </div>
             );
           })}
@@ -90,33 +153,88 @@ export function SheetPicker({ sheet, picking, jump }: { sheet: Sheet; picking: P
       </div>
       <footer className={styles.foot}>
         <span>{sheet.rowCount.toLocaleString('en-GB')} rows</span>
-        <span>{columns.length} columns, {picking.picks.length} picked</span>
-        {unreadTotal > 0 && <button type="button" className={styles.unread} onClick={() => { const first = columns.find((column) => column.unread.count > 0); if (first) showUnread(first.key); }}>{unreadTotal.toLocaleString('en-GB')} {unreadTotal === 1 ? 'cell' : 'cells'} could not be read</button>}
+        <span>
+          {columns.length} columns, {picking.picks.length} picked
+        </span>
+        {unreadTotal > 0 && (
+          <button
+            type="button"
+            className={styles.unread}
+            onClick={() => {
+              const first = columns.find((column) => column.unread.count > 0);
+              if (first) showUnread(first.key);
+            }}
+          >
+            {unreadTotal.toLocaleString('en-GB')} {unreadTotal === 1 ? 'cell' : 'cells'} could not be read
+          </button>
+        )}
       </footer>
     </section>
   );
 }
 
-interface CellProps { column: ColumnProfile; index: number; left: number; width: number; value: Rows['rows'][number][number] | undefined; unread?: string; picked: boolean; waiting: boolean }
+interface CellProps {
+  column: ColumnProfile;
+  index: number;
+  left: number;
+  width: number;
+  value: Rows['rows'][number][number] | undefined;
+  unread?: string;
+  picked: boolean;
+  waiting: boolean;
+}
 
 function Cell({ column, index, left, width, value, unread, picked, waiting }: CellProps) {
   const numeric = isNumeric(column);
   const words = waiting ? '' : cellWords(value ?? null, column);
   return (
-    <div role="cell" aria-colindex={index + 1} className={`${styles.cell} ${numeric ? styles.number : ''} ${picked ? styles.picked : ''}`} style={{ left, width }} title={unread === undefined ? (words.length > 16 ? words.slice(0, 600) : undefined) : `"${unread}" could not be read; it is left out`}>
+    <div
+      role="cell"
+      aria-colindex={index + 1}
+      className={`${styles.cell} ${numeric ? styles.number : ''} ${picked ? styles.picked : ''}`}
+      style={{ left, width }}
+      title={
+        unread === undefined
+          ? words.length > 16
+            ? words.slice(0, 600)
+            : undefined
+          : `"${unread}" could not be read; it is left out`
+      }
+    >
       {unread === undefined ? words.slice(0, 160) : <mark className={styles.trouble}>{unread.slice(0, 80)}</mark>}
     </div>
   );
 }
 
-interface Page { rows: Rows['rows']; unread: Map<string, string> }
+interface Page {
+  rows: Rows['rows'];
+  unread: Map<string, string>;
+}
 
 /** The pages of rows that are in sight, fetched as they come into it. */
 function usePages(sheet: Sheet, first: number, last: number): Map<number, Page> {
-  const numbers = useMemo(() => { const from = Math.floor(first / PAGE); return Array.from({ length: Math.floor(last / PAGE) - from + 1 }, (_, i) => from + i); }, [first, last]);
+  const numbers = useMemo(() => {
+    const from = Math.floor(first / PAGE);
+    return Array.from({ length: Math.floor(last / PAGE) - from + 1 }, (_, i) => from + i);
+  }, [first, last]);
   const version = JSON.stringify(sheet.columns.map(({ type, format }) => [type, format.dateOrder, format.decimal]));
-  const results = useQueries({ queries: numbers.map((page) => ({ queryKey: ['rows', sheet.id, version, page], queryFn: ({ signal }: { signal: AbortSignal }) => api.rows(sheet.id, page * PAGE, PAGE, signal), staleTime: Infinity, placeholderData: keepPreviousData, select: toPage })) });
-  return new Map(numbers.flatMap((page, i) => { const { data, isPlaceholderData } = results[i]; return data && !isPlaceholderData ? [[page, data] as const] : []; }));
+  const results = useQueries({
+    queries: numbers.map((page) => ({
+      queryKey: ['rows', sheet.id, version, page],
+      queryFn: ({ signal }: { signal: AbortSignal }) => api.rows(sheet.id, page * PAGE, PAGE, signal),
+      staleTime: Infinity,
+      placeholderData: keepPreviousData,
+      select: toPage,
+    })),
+  });
+  return new Map(
+    numbers.flatMap((page, i) => {
+      const { data, isPlaceholderData } = results[i];
+      return data && !isPlaceholderData ? [[page, data] as const] : [];
+    }),
+  );
 }
 
-function toPage({ rows, unread }: Rows): Page { return { rows, unread: new Map(unread.map(({ row, column, text }) => [`${row}:${column}`, text])) }; }
+function toPage({ rows, unread }: Rows): Page {
+  return { rows, unread: new Map(unread.map(({ row, column, text }) => [`${row}:${column}`, text])) };
+}

@@ -7,14 +7,34 @@ import { ChartDrawing } from '../chart/ChartDrawing';
 import { useWorkStore } from './store';
 import styles from './Suggestions.module.css';
 
-const FORM_WORDS: Readonly<Record<Form, string>> = { line: 'Lines', scatter: 'Scatter', combo: 'Combo', column: 'Columns', bar: 'Bars', area: 'Areas', dot: 'Dots', pie: 'Pie', number: 'Figure' };
+const FORM_WORDS: Readonly<Record<Form, string>> = {
+  line: 'Lines',
+  scatter: 'Scatter',
+  combo: 'Combo',
+  column: 'Columns',
+  bar: 'Bars',
+  area: 'Areas',
+  dot: 'Dots',
+  pie: 'Pie',
+  number: 'Figure',
+};
 
 /** What a suggestion is called, by its form and what sets it apart. */
 export function suggestionName({ form, spec }: Pick<Suggestion, 'form' | 'spec'>): string {
-  if (spec.across.as === 'cycle') return spec.split?.step === 'year' ? 'Year over year' : spec.across.cycle === 'weekday' ? 'Days of the week' : 'By month of the year';
+  if (spec.across.as === 'cycle')
+    return spec.split?.step === 'year'
+      ? 'Year over year'
+      : spec.across.cycle === 'weekday'
+        ? 'Days of the week'
+        : 'By month of the year';
   if (spec.across.as === 'bins') return 'Spread';
   if (spec.layers.some((layer) => layer.stack === 'stacked')) return 'Stacked columns';
-  if (form === 'combo') return spec.layers.every((layer) => layer.shape === spec.layers[0].shape) ? 'Two scales' : spec.layers.some((layer) => layer.shape === 'dot') ? 'Columns and dots' : 'Columns and line';
+  if (form === 'combo')
+    return spec.layers.every((layer) => layer.shape === spec.layers[0].shape)
+      ? 'Two scales'
+      : spec.layers.some((layer) => layer.shape === 'dot')
+        ? 'Columns and dots'
+        : 'Columns and line';
   if (form === 'line' && spec.layers.length === 1 && !spec.split) return 'Line';
   return FORM_WORDS[form];
 }
@@ -34,10 +54,19 @@ export function Suggestions({ suggestions, chosen }: { suggestions: readonly Sug
       <ul className={styles.list}>
         {suggestions.map((suggestion, i) => (
           <li key={i}>
-            <button type="button" className={styles.card} aria-pressed={suggestion === chosen} onClick={() => choose(suggestion)}>
-              <span className={styles.picture} aria-hidden><ChartDrawing model={suggestion.model} small width={146} height={62} /></span>
+            <button
+              type="button"
+              className={styles.card}
+              aria-pressed={suggestion === chosen}
+              onClick={() => choose(suggestion)}
+            >
+              <span className={styles.picture} aria-hidden>
+                <ChartDrawing model={suggestion.model} small width={146} height={62} />
+              </span>
               <span className={styles.name}>{suggestionName(suggestion)}</span>
-              <span className={styles.reason} title={suggestion.reasons.join(' ')}>{suggestion.reasons[0]}</span>
+              <span className={styles.reason} title={suggestion.reasons.join(' ')}>
+                {suggestion.reasons[0]}
+              </span>
             </button>
           </li>
         ))}

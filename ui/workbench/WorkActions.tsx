@@ -14,15 +14,26 @@ export function WorkActions({ sheet, model }: { sheet: Sheet; model?: ChartModel
   const { canUndo, canRedo, undo, redo } = useHistory();
   return (
     <>
-      <Button type="text" disabled={!canUndo} onClick={undo} title="Undo (Ctrl+Z)">Undo</Button>
-      <Button type="text" disabled={!canRedo} onClick={redo} title="Redo (Ctrl+Shift+Z)">Redo</Button>
+      <Button type="text" disabled={!canUndo} onClick={undo} title="Undo (Ctrl+Z)">
+        Undo
+      </Button>
+      <Button type="text" disabled={!canRedo} onClick={redo} title="Redo (Ctrl+Shift+Z)">
+        Redo
+      </Button>
       <ExportButton model={model} />
       <SaveButton sheet={sheet} model={model} />
     </>
   );
 }
 
-const fileName = (title: string, extension: string) => `${title.replace(/[^\p{L}\p{N} -]/gu, '').trim().replace(/\s+/g, '-').slice(0, 80) || 'chart'}.${extension}`;
+const fileName = (title: string, extension: string) =>
+  `${
+    title
+      .replace(/[^\p{L}\p{N} -]/gu, '')
+      .trim()
+      .replace(/\s+/g, '-')
+      .slice(0, 80) || 'chart'
+  }.${extension}`;
 
 function ExportButton({ model }: { model?: ChartModel }) {
   const { message } = App.useApp();
@@ -33,18 +44,37 @@ function ExportButton({ model }: { model?: ChartModel }) {
       if (kind === 'csv') download(await api.chartCsv(spec), fileName(model.title, 'csv'));
       else download(await picture(), fileName(model.title, 'png'));
     } catch (error) {
-      message.error(error instanceof Error ? `The export did not work: ${error.message}` : 'The export did not work. Try again.');
+      message.error(
+        error instanceof Error ? `The export did not work: ${error.message}` : 'The export did not work. Try again.',
+      );
     }
   };
-  const items = [{ key: 'png', label: 'Picture (PNG, twice the size)' }, { key: 'csv', label: 'Charted values (CSV)' }];
-  return <Dropdown trigger={['click']} disabled={!model} autoFocus menu={{ items, onClick: ({ key }) => void run(key as 'png' | 'csv') }}><Button>Export</Button></Dropdown>;
+  const items = [
+    { key: 'png', label: 'Picture (PNG, twice the size)' },
+    { key: 'csv', label: 'Charted values (CSV)' },
+  ];
+  return (
+    <Dropdown
+      trigger={['click']}
+      disabled={!model}
+      autoFocus
+      menu={{ items, onClick: ({ key }) => void run(key as 'png' | 'csv') }}
+    >
+      <Button>Export</Button>
+    </Dropdown>
+  );
 }
 
 /** The chart with its title as a PNG at twice its size; what is only there to be clicked stays out. */
 async function picture(): Promise<string> {
   const figure = document.querySelector<HTMLElement>('[data-export="chart"]');
   if (!figure) throw new Error('there is no chart');
-  return toPng(figure, { pixelRatio: 2, backgroundColor: '#fffdf8', style: { background: '#fffdf8', padding: '0' }, filter: (node) => !(node instanceof HTMLElement && node.dataset.noExport !== undefined) });
+  return toPng(figure, {
+    pixelRatio: 2,
+    backgroundColor: '#fffdf8',
+    style: { background: '#fffdf8', padding: '0' },
+    filter: (node) => !(node instanceof HTMLElement && node.dataset.noExport !== undefined),
+  });
 }
 
 function SaveButton({ sheet, model }: { sheet: Sheet; model?: ChartModel }) {
@@ -62,7 +92,10 @@ function SaveButton({ sheet, model }: { sheet: Sheet; model?: ChartModel }) {
   const save = async (asNew: boolean) => {
     if (!spec) return;
     setBusy(true);
-    const named = asNew && name.trim() && name.trim() !== model?.title ? { ...spec, text: { ...spec.text, title: name.trim() } } : spec;
+    const named =
+      asNew && name.trim() && name.trim() !== model?.title
+        ? { ...spec, text: { ...spec.text, title: name.trim() } }
+        : spec;
     try {
       const before = asNew ? undefined : saved;
       const next = before ? await api.replaceChart(before.id, named, before.revision) : await api.saveChart(named);
@@ -78,24 +111,69 @@ function SaveButton({ sheet, model }: { sheet: Sheet; model?: ChartModel }) {
       client.setQueryData(['chart', next.id], next);
       message.success('Saved.');
     } catch (error) {
-      if (error instanceof ApiError && error.status === 412) { setStale(true); setName(model?.title ?? ''); setOpen(true); }
-      else message.error(error instanceof Error ? error.message : 'Saving did not work. Try again.');
+      if (error instanceof ApiError && error.status === 412) {
+        setStale(true);
+        setName(model?.title ?? '');
+        setOpen(true);
+      } else message.error(error instanceof Error ? error.message : 'Saving did not work. Try again.');
     } finally {
       setBusy(false);
     }
   };
   const ask = saved === undefined || stale;
-  const press = () => { if (ask) { setName(model?.title ?? ''); setOpen(true); } else void save(false); };
+  const press = () => {
+    if (ask) {
+      setName(model?.title ?? '');
+      setOpen(true);
+    } else void save(false);
+  };
   const content = (
-    <form className={styles.name} role="dialog" aria-label="Name the chart" onSubmit={(event) => { event.preventDefault(); void save(true); }}>
-      {stale && <p className={styles.stale} role="alert">This chart was changed somewhere else since you opened it. Save yours as a new chart.</p>}
-      <label>Name of the chart<Input autoFocus value={name} maxLength={300} onChange={(event) => setName(event.target.value)} /></label>
-      <div className={styles.buttons}><Button onClick={() => setOpen(false)}>Not now</Button><Button type="primary" htmlType="submit" loading={busy}>{stale ? 'Save as new' : 'Save'}</Button></div>
+    <form
+      className={styles.name}
+      role="dialog"
+      aria-label="Name the chart"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void save(true);
+      }}
+    >
+      {stale && (
+        <p className={styles.stale} role="alert">
+          This chart was changed somewhere else since you opened it. Save yours as a new chart.
+        </p>
+      )}
+      <label>
+        Name of the chart
+        <Input autoFocus value={name} maxLength={300} onChange={(event) => setName(event.target.value)} />
+      </label>
+      <div className={styles.buttons}>
+        <Button onClick={() => setOpen(false)}>Not now</Button>
+        <Button type="primary" htmlType="submit" loading={busy}>
+          {stale ? 'Save as new' : 'Save'}
+        </Button>
+      </div>
     </form>
   );
   return (
-    <Popover open={open} onOpenChange={(next) => { if (!next) setOpen(false); }} trigger="click" placement="bottomRight" content={content} destroyOnHidden arrow={false}>
-      <Button type="primary" disabled={!spec || !model || (unchanged && !stale)} loading={busy && !open} onClick={press}>{unchanged ? 'Saved' : 'Save'}</Button>
+    <Popover
+      open={open}
+      onOpenChange={(next) => {
+        if (!next) setOpen(false);
+      }}
+      trigger="click"
+      placement="bottomRight"
+      content={content}
+      destroyOnHidden
+      arrow={false}
+    >
+      <Button
+        type="primary"
+        disabled={!spec || !model || (unchanged && !stale)}
+        loading={busy && !open}
+        onClick={press}
+      >
+        {unchanged ? 'Saved' : 'Save'}
+      </Button>
     </Popover>
   );
 }

@@ -19,19 +19,42 @@ import styles from './Workbench.module.css';
 /** The workbench of a sheet: a new chart, or a saved one. */
 export function Workbench({ sheetId, chart }: { sheetId: string; chart?: SavedChart }) {
   const sheet = useQuery({ queryKey: ['sheet', sheetId], queryFn: () => api.sheet(sheetId) });
-  const [store] = useState(() => createWorkStore(workKey(chart ? { chart: chart.id } : { sheet: sheetId }), startingWork(chart)));
+  const [store] = useState(() =>
+    createWorkStore(workKey(chart ? { chart: chart.id } : { sheet: sheetId }), startingWork(chart)),
+  );
   useEffect(() => {
     // A saved chart that was changed elsewhere, and not here, shows as it is now.
     const { saved, spec } = store.getState();
-    if (chart && (!saved || (saved.revision !== chart.revision && JSON.stringify(saved.spec) === JSON.stringify(spec)))) store.setState(startingWork(chart));
+    if (chart && (!saved || (saved.revision !== chart.revision && JSON.stringify(saved.spec) === JSON.stringify(spec))))
+      store.setState(startingWork(chart));
   }, [chart, store]);
-  if (sheet.error) return <><TopBar path={[{ words: 'Desk', href: '/' }]} /><p className={styles.notice} role="alert">{sheet.error.message}</p></>;
-  if (!sheet.data) return <><TopBar path={[{ words: 'Desk', href: '/' }]} /><p className={styles.notice}>Opening the sheet …</p></>;
-  return <WorkProvider value={store}><Bench sheet={sheet.data} /></WorkProvider>;
+  if (sheet.error)
+    return (
+      <>
+        <TopBar path={[{ words: 'Desk', href: '/' }]} />
+        <p className={styles.notice} role="alert">
+          {sheet.error.message}
+        </p>
+      </>
+    );
+  if (!sheet.data)
+    return (
+      <>
+        <TopBar path={[{ words: 'Desk', href: '/' }]} />
+        <p className={styles.notice}>Opening the sheet …</p>
+      </>
+    );
+  return (
+    <WorkProvider value={store}>
+      <Bench sheet={sheet.data} />
+    </WorkProvider>
+  );
 }
 
 function startingWork(chart?: SavedChart): Work & { saved?: SavedChart } {
-  return chart ? { picks: picksOf(chart.spec), spec: chart.spec, recommended: chart.spec, saved: chart } : { picks: [] };
+  return chart
+    ? { picks: picksOf(chart.spec), spec: chart.spec, recommended: chart.spec, saved: chart }
+    : { picks: [] };
 }
 
 /** The picks that a saved chart was made of. */
@@ -50,25 +73,52 @@ function Bench({ sheet }: { sheet: Sheet }) {
   const [jump, setJump] = useState<Jump>();
   useUndoKeys();
   const current = preview.spec && suggestions.find(({ spec }) => likeness(spec) === likeness(preview.spec));
-  const extraChecks = suggestions[0]?.model.checks.filter((check) => check.id === 'left-out' && !preview.model?.checks.some((own) => own.message === check.message)) ?? [];
+  const extraChecks =
+    suggestions[0]?.model.checks.filter(
+      (check) => check.id === 'left-out' && !preview.model?.checks.some((own) => own.message === check.message),
+    ) ?? [];
   return (
     <div className={styles.bench}>
-      <TopBar path={[{ words: 'Desk', href: '/' }, { words: sheet.name }]}><WorkActions sheet={sheet} model={preview.model} /></TopBar>
+      <TopBar path={[{ words: 'Desk', href: '/' }, { words: sheet.name }]}>
+        <WorkActions sheet={sheet} model={preview.model} />
+      </TopBar>
       <Sentence sheet={sheet} columns={columns} picking={picking} />
       <main className={styles.main}>
         <SheetPicker sheet={sheet} picking={picking} jump={jump} />
         <section className={styles.chartSide} aria-label="Chart">
-          <ChartPane holder={holder} size={size} sheet={sheet} columns={columns} preview={preview} busy={picking.busy} error={picking.error} />
+          <ChartPane
+            holder={holder}
+            size={size}
+            sheet={sheet}
+            columns={columns}
+            preview={preview}
+            busy={picking.busy}
+            error={picking.error}
+          />
           <Suggestions suggestions={suggestions} chosen={current} />
         </section>
       </main>
-      <Checks checks={preview.model ? [...preview.model.checks, ...extraChecks] : []} sheet={sheet} onShow={(column) => setJump({ column, nth: Date.now() })} />
+      <Checks
+        checks={preview.model ? [...preview.model.checks, ...extraChecks] : []}
+        sheet={sheet}
+        onShow={(column) => setJump({ column, nth: Date.now() })}
+      />
     </div>
   );
 }
 
 /** What makes two charts the same form of the same things, whatever they are called and however they are scaled. */
-function likeness(spec: ChartSpec | undefined): string { return JSON.stringify(spec && [spec.across.column, spec.across.as, spec.split, spec.layers.map(({ amount, shape, side, stack }) => [amount, shape, side, stack]), spec.across.as === 'time' ? spec.across.step : 'cycle' in spec.across ? spec.across.cycle : '']); }
+function likeness(spec: ChartSpec | undefined): string {
+  return JSON.stringify(
+    spec && [
+      spec.across.column,
+      spec.across.as,
+      spec.split,
+      spec.layers.map(({ amount, shape, side, stack }) => [amount, shape, side, stack]),
+      spec.across.as === 'time' ? spec.across.step : 'cycle' in spec.across ? spec.across.cycle : '',
+    ],
+  );
+}
 
 /** The usual keys: Ctrl+Z, and Ctrl+Shift+Z or Ctrl+Y (Cmd on a Mac); a field that is being written in keeps its own. */
 function useUndoKeys() {
@@ -79,8 +129,13 @@ function useUndoKeys() {
       const target = event.target as HTMLElement;
       if (target.isContentEditable || /^(INPUT|TEXTAREA)$/.test(target.tagName)) return;
       const key = event.key.toLowerCase();
-      if (key === 'z' && !event.shiftKey) { event.preventDefault(); undo(); }
-      else if (key === 'y' || (key === 'z' && event.shiftKey)) { event.preventDefault(); redo(); }
+      if (key === 'z' && !event.shiftKey) {
+        event.preventDefault();
+        undo();
+      } else if (key === 'y' || (key === 'z' && event.shiftKey)) {
+        event.preventDefault();
+        redo();
+      }
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);

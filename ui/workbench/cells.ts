@@ -6,7 +6,10 @@ const numberFormats = new Map<number, Intl.NumberFormat>();
 
 function formatFor(decimals: number): Intl.NumberFormat {
   let found = numberFormats.get(decimals);
-  if (!found) { found = new Intl.NumberFormat('en-GB', { minimumFractionDigits: decimals, maximumFractionDigits: decimals }); numberFormats.set(decimals, found); }
+  if (!found) {
+    found = new Intl.NumberFormat('en-GB', { minimumFractionDigits: decimals, maximumFractionDigits: decimals });
+    numberFormats.set(decimals, found);
+  }
   return found;
 }
 
@@ -16,7 +19,8 @@ export function cellWords(value: string | number | boolean | null, column: Colum
   if (typeof value === 'boolean') return value ? 'Yes' : 'No';
   if (typeof value === 'number') {
     if (column.meaning === 'year' || column.role === 'key') return String(value);
-    if (column.meaning === 'percent') return `${formatFor(Math.max((column.format.decimals ?? 2) - 2, 0)).format(value * 100)}%`;
+    if (column.meaning === 'percent')
+      return `${formatFor(Math.max((column.format.decimals ?? 2) - 2, 0)).format(value * 100)}%`;
     return formatFor(column.type === 'integer' ? 0 : Math.min(column.format.decimals ?? 0, 8)).format(value);
   }
   if (column.type === 'date' || column.type === 'datetime') return dateWords(value, column);
@@ -32,19 +36,41 @@ function dateWords(iso: string, column: ColumnProfile): string {
   return column.type === 'datetime' ? `${date}, ${iso.slice(11, 16)}` : date;
 }
 
-export const ROLE_WORDS: Readonly<Record<Role, string>> = { when: 'When', group: 'Group', amount: 'Amount', key: 'Key', note: 'Note' };
-export const ROLE_MEANS: Readonly<Record<Role, string>> = {
-  when: 'a date or time', group: 'a category', amount: 'a number to summarise', key: 'names one thing', note: 'free text',
+export const ROLE_WORDS: Readonly<Record<Role, string>> = {
+  when: 'When',
+  group: 'Group',
+  amount: 'Amount',
+  key: 'Key',
+  note: 'Note',
 };
-export const SUMMARY_SHORT: Readonly<Record<Summary, string>> = { sum: 'total', mean: 'average', median: 'median', min: 'smallest', max: 'largest', first: 'first', last: 'last', count: 'count', distinct: 'different' };
+export const ROLE_MEANS: Readonly<Record<Role, string>> = {
+  when: 'a date or time',
+  group: 'a category',
+  amount: 'a number to summarise',
+  key: 'names one thing',
+  note: 'free text',
+};
+export const SUMMARY_SHORT: Readonly<Record<Summary, string>> = {
+  sum: 'total',
+  mean: 'average',
+  median: 'median',
+  min: 'smallest',
+  max: 'largest',
+  first: 'first',
+  last: 'last',
+  count: 'count',
+  distinct: 'different',
+};
 
 /** The second line of a head: "Amount · £ · total", "Group · 4 kinds". */
 export function headWords(column: ColumnProfile, unitSign: string | undefined): string {
   const { role, type, stats } = column;
   const kinds = `${stats.distinctAbout ? 'about ' : ''}${stats.distinct.toLocaleString('en-GB')}`;
-  if (role === 'group') return type === 'boolean' ? 'Group · yes, no' : `Group · ${kinds} ${stats.distinct === 1 ? 'kind' : 'kinds'}`;
+  if (role === 'group')
+    return type === 'boolean' ? 'Group · yes, no' : `Group · ${kinds} ${stats.distinct === 1 ? 'kind' : 'kinds'}`;
   if (role === 'amount') return ['Amount', unitSign, SUMMARY_SHORT[column.summary]].filter(Boolean).join(' · ');
-  if (role === 'when') return `When · ${column.meaning?.replaceAll('-', ' ') ?? (type === 'datetime' ? 'date, time' : 'date')}`;
+  if (role === 'when')
+    return `When · ${column.meaning?.replaceAll('-', ' ') ?? (type === 'datetime' ? 'date, time' : 'date')}`;
   if (role === 'key') return `Key · ${kinds}`;
   return 'Note · text';
 }

@@ -26,12 +26,16 @@ const pickWork = ({ picks, spec, recommended }: WorkState): Work => ({ picks, sp
 const same = (a: Work, b: Work) => JSON.stringify(a) === JSON.stringify(b);
 
 type Temporal = TemporalState<Work>;
-export type WorkStore = StoreApi<WorkState> & { temporal: StoreApi<Temporal> & { persist?: { setOptions: (options: { name: string }) => void } }; persist: { setOptions: (options: { name: string }) => void } };
+export type WorkStore = StoreApi<WorkState> & {
+  temporal: StoreApi<Temporal> & { persist?: { setOptions: (options: { name: string }) => void } };
+  persist: { setOptions: (options: { name: string }) => void };
+};
 
 const MOST_STEPS = 100;
 
 /** Names under which the chart in work is kept in the browser. */
-export const workKey = (of: { sheet: string } | { chart: string }) => ('chart' in of ? `up-chart:chart:${of.chart}` : `up-chart:new:${of.sheet}`);
+export const workKey = (of: { sheet: string } | { chart: string }) =>
+  'chart' in of ? `up-chart:chart:${of.chart}` : `up-chart:new:${of.sheet}`;
 
 /** The store of one workbench: kept in the browser with its history, so that a reload loses nothing. */
 export function createWorkStore(key: string, initial: Work & Pick<WorkState, 'saved'>): WorkStore {
@@ -45,11 +49,22 @@ export function createWorkStore(key: string, initial: Work & Pick<WorkState, 'sa
           edit: (change) => set(({ spec }) => (spec ? { spec: change(spec) } : {})),
           setSaved: (saved) => set({ saved }),
         }),
-        { name: key, storage, partialize: ({ picks, spec, recommended, saved }) => ({ picks, spec, recommended, saved }) },
+        {
+          name: key,
+          storage,
+          partialize: ({ picks, spec, recommended, saved }) => ({ picks, spec, recommended, saved }),
+        },
       ),
       {
-        partialize: pickWork, equality: same, limit: MOST_STEPS,
-        wrapTemporal: (initializer) => persist(initializer, { name: `${key}:history`, storage, partialize: ({ pastStates, futureStates }) => ({ pastStates, futureStates }) as unknown as Temporal }),
+        partialize: pickWork,
+        equality: same,
+        limit: MOST_STEPS,
+        wrapTemporal: (initializer) =>
+          persist(initializer, {
+            name: `${key}:history`,
+            storage,
+            partialize: ({ pastStates, futureStates }) => ({ pastStates, futureStates }) as unknown as Temporal,
+          }),
       },
     ),
   ) as unknown as WorkStore;
@@ -74,7 +89,9 @@ export function useWorkStore(): WorkStore {
   return store;
 }
 
-export function useWork<T>(select: (state: WorkState) => T): T { return useStore(useWorkStore(), select); }
+export function useWork<T>(select: (state: WorkState) => T): T {
+  return useStore(useWorkStore(), select);
+}
 
 export function useHistory(): { canUndo: boolean; canRedo: boolean; undo: () => void; redo: () => void } {
   const { temporal: history } = useWorkStore();

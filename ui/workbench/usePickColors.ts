@@ -10,8 +10,13 @@ export function usePickColors(columns: readonly ColumnProfile[]): ReadonlyMap<st
   const spec = useWork((state) => state.spec);
   const picks = useWork((state) => state.picks);
   return useMemo(() => {
-    const colors = new Map(picks.filter((key) => columns.some((column) => column.key === key)).map((key) => [key, INK]));
-    spec?.layers.forEach((layer, i) => { if ('column' in layer.amount) colors.set(layer.amount.column, spec.split ? seriesColor(0) : layer.style?.color ?? seriesColor(i)); });
+    const colors = new Map(
+      picks.filter((key) => columns.some((column) => column.key === key)).map((key) => [key, INK]),
+    );
+    spec?.layers.forEach((layer, i) => {
+      if ('column' in layer.amount)
+        colors.set(layer.amount.column, spec.split ? seriesColor(0) : (layer.style?.color ?? seriesColor(i)));
+    });
     return colors;
   }, [columns, picks, spec]);
 }

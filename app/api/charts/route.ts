@@ -8,5 +8,8 @@ export const GET = handled(async () => Response.json({ charts: await listCharts(
 
 export const POST = handled(async (request: Request) => {
   const chart = await saveChart(parseChartRequest(await jsonBody(request)));
-  return Response.json(chartAnswer(chart), { status: 201, headers: { location: `/api/charts/${chart.id}`, etag: `"${chart.revision}"` } });
+  return Response.json(chartAnswer(chart), {
+    status: 201,
+    headers: { location: `/api/charts/${chart.id}`, etag: `"${chart.revision}"` },
+  });
 });

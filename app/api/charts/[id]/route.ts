@@ -11,7 +11,10 @@ export const GET = handled(async (_: Request, { params }: Context) => answer(awa
 
 export const PUT = handled(async (request: Request, { params }: Context) => {
   const match = /^(?:W\/)?"?(\d+)"?$/.exec(request.headers.get('if-match') ?? '');
-  if (!match) throw new Problem(428, 'Which revision?', 'Send the revision that you change as If-Match.', [{ path: 'If-Match', message: 'the revision is needed' }]);
+  if (!match)
+    throw new Problem(428, 'Which revision?', 'Send the revision that you change as If-Match.', [
+      { path: 'If-Match', message: 'the revision is needed' },
+    ]);
   return answer(await replaceChart((await params).id, parseChartRequest(await jsonBody(request)), Number(match[1])));
 });
 

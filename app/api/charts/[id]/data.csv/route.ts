@@ -4,4 +4,6 @@ import { handled } from '@/server/problem';
 
 export const dynamic = 'force-dynamic';
 
-export const GET = handled(async (_: Request, { params }: { params: Promise<{ id: string }> }) => csvResponse((await chartRow((await params).id)).spec));
+export const GET = handled(async (_: Request, { params }: { params: Promise<{ id: string }> }) =>
+  csvResponse((await chartRow((await params).id)).spec),
+);
