@@ -1,9 +1,23 @@
+/** Packages that come only as ECMAScript modules: Jest needs them turned into the other kind. */
+const modern = [
+  'nanoid',
+  'arquero',
+  '@uwdata',
+  'd3-.*',
+  'internmap',
+  'delaunator',
+  'robust-predicates',
+  'culori',
+  'node-fetch',
+];
+
 /** @type {import('jest').Config} */
 module.exports = {
   testEnvironment: 'node',
   testMatch: ['<rootDir>/{core,server,ui,demo,reference,app}/**/*.test.ts'],
+  transformIgnorePatterns: [`/node_modules/(?!(${modern.join('|')})/)`],
   transform: {
-    '^.+\\.tsx?$': [
+    '^.+\\.(ts|tsx|js|mjs)$': [
       '@swc/jest',
       {
         jsc: {

@@ -29,7 +29,7 @@ const WORD = String.raw`(\p{L}{2,12})\.?`;
 const YEAR = String.raw`('?\d{2}|\d{4})`;
 const BETWEEN = String.raw`[-/. ,]*`;
 /** "Tue", "Tuesday,": the word is checked to be a weekday. */
-const WEEKDAY = String.raw`(?:(\p{L}{2,13})[.,]*\s+)?(?:(?:the|den|le|el)\s+)?`;
+const WEEKDAY = String.raw`(?:([\p{L}-]{2,13})[.,]*\s+)?(?:(?:the|den|le|el)\s+)?`;
 const ORDINAL = String.raw`(?:st|nd|rd|th|er|º|\.)?`;
 const OF = String.raw`(?:of |de |del )?`;
 const THEN_CLOCK = String.raw`(?:(?:T|,?\s+(?:at |um |à )?)${CLOCK})?`;

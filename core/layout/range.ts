@@ -9,6 +9,7 @@ export interface Range {
 
 /** The share of the lowest value at which breathing room starts (common practice, no source). */
 const BREATHING = 0.7;
+const SMALLEST_SPAN = 1e-290;
 
 /**
  * The range of a scale for the values on it and how its user wants it, with round ticks: at most `most` steps.
@@ -51,8 +52,9 @@ export function breathingStart(low: number, high: number): number {
 }
 
 function widened(from: number, to: number): [number, number] {
-  if (to > from) return [from, to];
-  if (from === 0) return [0, 1];
+  // A span that no step can be cut from counts as one value.
+  if (to - from > SMALLEST_SPAN) return [from, to];
+  if (Math.abs(from) < SMALLEST_SPAN) return [0, 1];
   const around = Math.abs(from) * 0.1;
   return [from - around, to + around];
 }

@@ -7,20 +7,18 @@ export type Encoding = 'utf-8' | 'utf-16le' | 'utf-16be' | 'windows-1252';
  */
 export class EncodingDetector {
   private marked: Encoding | undefined;
-  private first = true;
+  /** The first bytes, until there are enough of them to tell a byte order mark. */
+  private head: number[] | undefined = [];
   private wellFormed = true;
   private readonly strict = new TextDecoder('utf-8', { fatal: true });
 
   add(bytes: Uint8Array): void {
-    if (bytes.length === 0) return;
-    if (this.first) {
-      this.first = false;
-      if (bytes[0] === 0xff && bytes[1] === 0xfe) this.marked = 'utf-16le';
-      else if (bytes[0] === 0xfe && bytes[1] === 0xff) this.marked = 'utf-16be';
-      else if (bytes[0] === 0xef && bytes[1] === 0xbb && bytes[2] === 0xbf) this.marked = 'utf-8';
+    if (this.head) {
+      this.head.push(...bytes.subarray(0, 3));
+      this.marked = markOf(this.head);
+      if (this.marked || this.head.length >= 3) this.head = undefined;
     }
-    if (this.marked || !this.wellFormed) return;
-    this.check(bytes);
+    if (!this.marked && this.wellFormed) this.check(bytes);
   }
 
   /** The answer, once all bytes were added. */
@@ -38,6 +36,12 @@ export class EncodingDetector {
       this.wellFormed = false;
     }
   }
+}
+
+function markOf([a, b, c]: readonly number[]): Encoding | undefined {
+  if (a === 0xff && b === 0xfe) return 'utf-16le';
+  if (a === 0xfe && b === 0xff) return 'utf-16be';
+  return a === 0xef && b === 0xbb && c === 0xbf ? 'utf-8' : undefined;
 }
 
 /** Bytes to text, chunk by chunk; a byte order mark is taken off, a character cut by a chunk's end is joined again. */

@@ -1,10 +1,9 @@
-import type { Delimiter } from './delimited';
 import type { Encoding } from './encoding';
 
 /** What was understood of a file before its cells were read: kept with the sheet and shown to its user. */
 export interface Reading {
   readonly encoding: Encoding;
-  readonly delimiter: Delimiter;
+  readonly delimiter: string;
   readonly headerRow: number;
   /** Records with fewer or more cells than the header, and lines without anything. */
   readonly shortRows: number;

@@ -6,7 +6,7 @@ import { finestStep, sortPicks, type SortedPicks } from './picks';
 /** A chart of the picks before its form is chosen: what runs across, the split, and every amount as a layer on the left. */
 export function draftSpec(sheet: string, columns: Columns, picks: readonly string[]): ChartSpec | undefined {
   const sorted = sortPicks(columns, picks);
-  const across = draftAcross(sorted);
+  const across = draftAcross(sorted, columns);
   if (!across) return undefined;
   const layers = draftLayers(sorted, across);
   if (layers.length === 0) return undefined;
@@ -14,12 +14,15 @@ export function draftSpec(sheet: string, columns: Columns, picks: readonly strin
   return { version: 1, sheet, across, ...split, layers, filters: [], scales: { left: { fit: 'zero' } }, text: {} };
 }
 
-function draftAcross({ across, amounts }: SortedPicks): Across | undefined {
+function draftAcross({ across, amounts }: SortedPicks, columns: Columns): Across | undefined {
   if (across) return acrossOf(across);
   const numbers = amounts.filter((one) => one.role === 'amount');
   if (numbers.length >= 2) return { as: 'number', column: numbers[0].key };
   if (numbers.length === 1) return { as: 'bins', column: numbers[0].key };
-  return amounts[0] ? { as: 'group', column: amounts[0].key } : undefined;
+  // Keys alone: how many different ones there are, over the sheet's own dates or its first Group.
+  const all = [...columns.values()];
+  const along = all.find(({ role }) => role === 'when') ?? all.find(({ role }) => role === 'group') ?? amounts[0];
+  return along && amounts.length > 0 ? acrossOf(along) : undefined;
 }
 
 function acrossOf(column: ColumnProfile): Across {

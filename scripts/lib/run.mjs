@@ -1,9 +1,13 @@
 import { spawn, spawnSync } from 'node:child_process';
+import { realpathSync } from 'node:fs';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 
 export const root = path.resolve(path.dirname(fileURLToPath(import.meta.url)), '..', '..');
 export const isRoot = process.getuid?.() === 0;
+
+/** The program of an installed package. */
+export const binary = (name) => realpathSync(path.join(root, 'node_modules', '.bin', name));
 
 /** Says what is being done, so that a wait is never without a word. */
 export function say(text) {

@@ -9,7 +9,6 @@ import {
   readDelimited,
   readingNotes,
   ReadingRefusal,
-  type Delimiter,
   type Encoding,
   type Reading,
   type RecordBatch,
@@ -33,13 +32,13 @@ export interface Survey {
   readonly tallies: readonly ColumnTally[];
   readonly rows: number;
   readonly reading: Reading;
-  readonly delimiter: Delimiter;
+  readonly delimiter: string;
 }
 
 type Progress = (share: number) => void;
 
 /** The records of a file, in batches, with word of how much has been read. */
-async function* records(source: Source, delimiter: Delimiter, progress: Progress): AsyncGenerator<RecordBatch> {
+async function* records(source: Source, delimiter: string, progress: Progress): AsyncGenerator<RecordBatch> {
   let read = 0;
   async function* bytes() {
     for await (const chunk of createReadStream(source.path, { highWaterMark: CHUNK }) as AsyncIterable<Uint8Array>) {
@@ -54,7 +53,7 @@ async function* records(source: Source, delimiter: Delimiter, progress: Progress
 }
 
 /** The delimiter, from the head of the file. @throws ReadingRefusal where the file is empty or no text. */
-async function lookAtHead(source: Source): Promise<Delimiter> {
+async function lookAtHead(source: Source): Promise<string> {
   const file = await open(source.path);
   try {
     const { buffer, bytesRead } = await file.read(Buffer.alloc(HEAD), 0, HEAD, 0);
@@ -161,7 +160,7 @@ export class Conversion {
   private readonly converters: CellConverter[];
   constructor(
     private readonly source: Source,
-    private readonly delimiter: Delimiter,
+    private readonly delimiter: string,
     profiles: readonly ColumnProfile[],
   ) {
     this.converters = profiles.map((profile) => new CellConverter(profile));

@@ -3,7 +3,7 @@
 import { Radio, Select } from 'antd';
 import type { ChartModel } from '@/core/layout';
 import { column, GAPS, upperFirst, type ChartSpec, type Columns, type Gaps } from '@/core/spec';
-import { Field } from './ColumnCard';
+import { Card, Field } from './Card';
 import styles from './cards.module.css';
 import { choicesFor } from './menus';
 import { useWork } from './store';
@@ -19,8 +19,7 @@ export function AcrossCard({ model, spec, columns }: { model: ChartModel; spec: 
     across.as === 'time' || across.as === 'cycle' ? choicesFor({ text: '', control: 'step' }, spec, columns, []) : [];
   const chosen = steps.flatMap((group) => group.choices).find((choice) => choice.chosen)?.key;
   return (
-    <div className={styles.card} role="dialog" aria-label="Across">
-      <h3 className={styles.title}>Across: {name}</h3>
+    <Card name="Across" title={`Across: ${name}`}>
       {steps.length > 0 && (
         <Field label="Step">
           <Select
@@ -83,7 +82,7 @@ export function AcrossCard({ model, spec, columns }: { model: ChartModel; spec: 
             : `${model.across.values.length.toLocaleString('en-GB') || 'All'} places.`,
         )}
       </p>
-    </div>
+    </Card>
   );
 }
 

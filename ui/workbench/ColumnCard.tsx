@@ -16,6 +16,7 @@ import {
 import { SUMMARY_WORDS, upperFirst } from '@/core/spec';
 import { api, type Sheet } from '../api';
 import { ROLE_MEANS, ROLE_WORDS } from './cells';
+import { Card, Field } from './Card';
 import styles from './cards.module.css';
 
 /** How a column was read, why, what could not be read; and each part of it to change. */
@@ -32,8 +33,7 @@ export function ColumnCard({ column, sheet, onDone }: { column: ColumnProfile; s
   };
   const figure = (n: number) => n.toLocaleString('en-GB');
   return (
-    <div className={styles.card} role="dialog" aria-label={`How ${column.name} was read`}>
-      <h3 className={styles.title}>How {column.name} was read</h3>
+    <Card name={`How ${column.name} was read`}>
       <Field label="Name">
         <Input
           size="small"
@@ -145,16 +145,7 @@ export function ColumnCard({ column, sheet, onDone }: { column: ColumnProfile; s
           Close
         </Button>
       </div>
-    </div>
-  );
-}
-
-export function Field({ label, children }: { label: string; children: React.ReactNode }) {
-  return (
-    <div className={styles.field}>
-      <span className={styles.label}>{label}</span>
-      <div className={styles.control}>{children}</div>
-    </div>
+    </Card>
   );
 }
 

@@ -4,8 +4,7 @@ import { Input, Select } from 'antd';
 import { useState } from 'react';
 import type { ChartModel } from '@/core/layout';
 import { changeLayer, layerWords, type ChartSpec, type Columns, type Layer } from '@/core/spec';
-import { Field } from './ColumnCard';
-import styles from './cards.module.css';
+import { Card, Field } from './Card';
 import { shapeChoices, sideChoices, summaryChoices, type Choice } from './menus';
 import { useWork } from './store';
 
@@ -40,8 +39,7 @@ export function LayerCard({
   );
   const rename = () => edit((now) => changeLayer(now, layer.id, { name: name.trim() || undefined }));
   return (
-    <div className={styles.card} role="dialog" aria-label={layerWords(layer, columns)}>
-      <h3 className={styles.title}>{layerWords(layer, columns)}</h3>
+    <Card name={layerWords(layer, columns)}>
       <Field label="Name">
         <Input
           size="small"
@@ -57,6 +55,6 @@ export function LayerCard({
       {'column' in layer.amount && spec.across.as !== 'number' && pick('Summary', summaryChoices(layer, columns))}
       {pick('Shape', shapeChoices(layer, spec))}
       {pick('Scale', sideChoices(layer))}
-    </div>
+    </Card>
   );
 }

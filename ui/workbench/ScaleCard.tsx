@@ -15,7 +15,7 @@ import {
   type Scale,
   type Side,
 } from '@/core/spec';
-import { Field } from './ColumnCard';
+import { Card, Field } from './Card';
 import styles from './cards.module.css';
 import { useWork } from './store';
 
@@ -59,8 +59,7 @@ export function ScaleCard({
   const other = side === 'left' ? 'right' : 'left';
   const numbers = scale.numbers ?? {};
   return (
-    <div className={styles.card} role="dialog" aria-label={`${side === 'left' ? 'Left' : 'Right'} scale`}>
-      <h3 className={styles.title}>{side === 'left' ? 'Left scale' : 'Right scale'}</h3>
+    <Card name={side === 'left' ? 'Left scale' : 'Right scale'}>
       <Radio.Group
         aria-label="Range"
         size="small"
@@ -134,7 +133,7 @@ export function ScaleCard({
         {WHY[scale.fit]}
         {scale.fit !== 'breathing' && ` ${breathingHint(model, side)}`}
       </p>
-    </div>
+    </Card>
   );
 }
 

@@ -104,7 +104,8 @@ function SaveButton({ sheet, model }: { sheet: Sheet; model?: ChartModel }) {
         renameWorkStore(store, workKey(saved ? { chart: saved.id } : { sheet: sheet.id }), workKey({ chart: next.id }));
         window.history.replaceState(null, '', `/charts/${next.id}`);
       }
-      store.getState().setSaved(next);
+      // As it is held here: the server's copy has its parts in another order.
+      store.getState().setSaved({ ...next, spec: named });
       setStale(false);
       setOpen(false);
       await client.invalidateQueries({ queryKey: ['charts'] });

@@ -84,6 +84,7 @@ function Bench({ sheet }: { sheet: Sheet }) {
       </TopBar>
       <Sentence sheet={sheet} columns={columns} picking={picking} />
       <main className={styles.main}>
+        {!preview.model && <h1 className="sr">A new chart of {sheet.name}</h1>}
         <SheetPicker sheet={sheet} picking={picking} jump={jump} />
         <section className={styles.chartSide} aria-label="Chart">
           <ChartPane
@@ -113,7 +114,7 @@ function likeness(spec: ChartSpec | undefined): string {
     spec && [
       spec.across.column,
       spec.across.as,
-      spec.split,
+      spec.split && [spec.split.column, spec.split.step],
       spec.layers.map(({ amount, shape, side, stack }) => [amount, shape, side, stack]),
       spec.across.as === 'time' ? spec.across.step : 'cycle' in spec.across ? spec.across.cycle : '',
     ],

@@ -1,0 +1,98 @@
+import { test as base, expect, type Page } from '@playwright/test';
+import { readFile } from 'node:fs/promises';
+import { parse } from 'csv-parse/sync';
+
+/**
+ * A page that watches itself: a request to any other host, an error in the page or an unexpected error on its console
+ * fails the test.
+ */
+export const test = base.extend<{ watched: void; expectedErrors: RegExp[] }>({
+  expectedErrors: [[], { option: true }],
+  watched: [
+    async ({ page, baseURL, expectedErrors }, use) => {
+      const own = new URL(baseURL ?? '').host;
+      const outside: string[] = [];
+      const errors: string[] = [];
+      page.on('request', (request) => {
+        const url = new URL(request.url());
+        if (/^https?:|^wss?:/.test(url.protocol) && url.host !== own) outside.push(request.url());
+      });
+      page.on('pageerror', (error) => errors.push(error.message));
+      page.on('console', (message) => {
+        const text = message.text();
+        if (message.type() === 'error' && !expectedErrors.some((known) => known.test(text))) errors.push(text);
+      });
+      await use();
+      expect(outside, 'requests to another host').toEqual([]);
+      expect(errors, 'errors in the page').toEqual([]);
+    },
+    { auto: true },
+  ],
+});
+
+export { expect };
+
+/** A table to drop, written down by the test. */
+export interface Dropped {
+  readonly name: string;
+  readonly text: string | Buffer;
+}
+
+/** Drops a file on the desk and waits for the workbench of its sheet. */
+export async function dropFile(page: Page, { name, text }: Dropped): Promise<void> {
+  await page.goto('/');
+  await giveFile(page, { name, text });
+  await expect(page).toHaveURL(/\/sheets\/\w+$/, { timeout: 40_000 });
+  await expect(page.getByRole('columnheader').first()).toBeVisible();
+}
+
+/** Hands a file to the desk that is open. */
+export async function giveFile(page: Page, { name, text }: Dropped): Promise<void> {
+  await page.getByLabel('Choose a file').setInputFiles({ name, mimeType: 'text/csv', buffer: Buffer.from(text) });
+}
+
+/** The head of a column, which picks it. */
+export function head(page: Page, name: string) {
+  return page.getByRole('columnheader').getByRole('button', { name: new RegExp(`^${name},`) });
+}
+
+/** Picks columns in order and waits until each is in the chart. */
+export async function pick(page: Page, ...names: string[]): Promise<void> {
+  for (const name of names) {
+    await head(page, name).click();
+    await expect(head(page, name)).toHaveAttribute('aria-pressed', 'true');
+    await drawn(page);
+  }
+}
+
+/** Waits until nothing is being drawn any more. */
+export async function drawn(page: Page): Promise<void> {
+  await expect(page.getByText('Drawing …')).toHaveCount(0);
+  await expect(page.getByRole('figure')).toBeVisible();
+}
+
+const sentence = (page: Page) => page.getByRole('region', { name: 'The chart in a sentence' });
+
+/** Opens the menu of a part of the sentence and chooses from it. */
+export async function choose(page: Page, part: string, choice: string): Promise<void> {
+  await sentence(page).getByRole('button', { name: part, exact: true }).first().click();
+  await page.getByRole('menuitem', { name: choice, exact: true }).click();
+  await drawn(page);
+}
+
+export async function expectSentence(page: Page, words: string): Promise<void> {
+  await expect(sentence(page).locator('p')).toHaveText(words);
+}
+
+/** The charted values as the interface exports them: rows of texts under their header. */
+export async function exportedCsv(page: Page): Promise<Record<string, string>[]> {
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    (async () => {
+      await page.getByRole('button', { name: 'Export' }).click();
+      await page.getByRole('menuitem', { name: /Charted values/ }).click();
+    })(),
+  ]);
+  const text = await readFile(await download.path(), 'utf8');
+  return parse(text, { columns: true, bom: true }) as Record<string, string>[];
+}

@@ -1,0 +1,52 @@
+/** `npm test`: installs what is missing, then types, lint, import rules, Jest with the reference checks, build, Playwright. */
+import { chmodSync, mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { build, migrate, serve } from './lib/app.mjs';
+import { chromium, nodeModules } from './lib/packages.mjs';
+import { freePort, startPostgres } from './lib/postgres.mjs';
+import { binary, main, root, run, say } from './lib/run.mjs';
+
+const reports = path.join(root, '.tmp');
+
+function step(title, command, args, options) {
+  say(`\n── ${title}`);
+  const begun = performance.now();
+  run(process.execPath, [binary(command), ...args], options);
+  say(`   ${title}: ${((performance.now() - begun) / 1000).toFixed(1)} s`);
+}
+
+/** Adds up what both runners counted. */
+function summary() {
+  const jest = JSON.parse(readFileSync(path.join(reports, 'jest.json'), 'utf8'));
+  const { stats } = JSON.parse(readFileSync(path.join(reports, 'playwright.json'), 'utf8'));
+  return `${jest.numPassedTests + stats.expected} passed, ${jest.numFailedTests + stats.unexpected} failed`;
+}
+
+await main(async () => {
+  rmSync(reports, { recursive: true, force: true });
+  mkdirSync(reports, { recursive: true });
+  nodeModules();
+  chromium();
+  step('Types', 'tsc', ['--noEmit']);
+  step('Lint', 'eslint', ['.', '--max-warnings', '0']);
+  step('Format', 'prettier', ['--check', '--log-level', 'warn', '.']);
+  step('Import rules', 'depcruise', ['--config', '.dependency-cruiser.cjs', ...'app core demo server ui workers reference e2e'.split(' ')]);
+  const home = mkdtempSync(path.join(tmpdir(), 'up-chart-test-'));
+  chmodSync(home, 0o711);
+  const postgres = await startPostgres(home, { throwaway: true });
+  let server;
+  try {
+    await migrate(postgres.url);
+    const env = { ...process.env, DATABASE_URL: postgres.url, UPCHART_HOME: home };
+    step('Jest: units and reference checks', 'jest', ['--json', '--outputFile', path.join(reports, 'jest.json')], { env });
+    build();
+    server = await serve(await freePort(), { ...env, UPCHART_MAX_BYTES: String(96 * 1024 * 1024) });
+    step('Playwright: the built application', 'playwright', ['test'], { env: { ...env, UPCHART_ADDRESS: server.address } });
+    say(`\n${summary()}`);
+  } finally {
+    await server?.stop();
+    await postgres.stop();
+    rmSync(home, { recursive: true, force: true });
+  }
+});

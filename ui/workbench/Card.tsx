@@ -1,0 +1,36 @@
+'use client';
+
+import { useEffect, useRef, type ReactNode } from 'react';
+import styles from './cards.module.css';
+
+const CONTROLS = 'input:not([disabled]), button:not([disabled]), [tabindex="0"]';
+
+/** A small card of settings. It takes the focus when it opens and gives it back to where it was when it closes. */
+export function Card({ name, title = name, children }: { name: string; title?: string; children: ReactNode }) {
+  const card = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    const before = document.activeElement as HTMLElement | null;
+    const own = card.current;
+    own?.querySelector<HTMLElement>(CONTROLS)?.focus({ preventScroll: true });
+    return () => {
+      if (own?.contains(document.activeElement) || document.activeElement === document.body)
+        before?.focus({ preventScroll: true });
+    };
+  }, []);
+  return (
+    <div ref={card} className={styles.card} role="dialog" aria-label={name}>
+      <h2 className={styles.title}>{title}</h2>
+      {children}
+    </div>
+  );
+}
+
+/** One setting: its word, and its control. */
+export function Field({ label, children }: { label: string; children: ReactNode }) {
+  return (
+    <div className={styles.field}>
+      <span className={styles.label}>{label}</span>
+      <div className={styles.control}>{children}</div>
+    </div>
+  );
+}
