@@ -53,6 +53,12 @@ module.exports = {
       from: { path: '^workers/' },
       to: { path: '^(app|ui|server|demo)/' },
     },
+    {
+      name: 'testing-is-for-tests',
+      severity: 'error',
+      from: { pathNot: '(\\.test\\.ts$|^testing/|^e2e/)' },
+      to: { path: '^testing/' },
+    },
     { name: 'no-cycles', severity: 'error', from: {}, to: { circular: true } },
     { name: 'no-unresolved', severity: 'error', from: {}, to: { couldNotResolve: true } },
   ],

@@ -30,6 +30,8 @@ export default ts.config(
         fetch: 'readonly',
         setTimeout: 'readonly',
         clearTimeout: 'readonly',
+        setInterval: 'readonly',
+        clearInterval: 'readonly',
         URL: 'readonly',
         FormData: 'readonly',
         Blob: 'readonly',

@@ -1,15 +1,5 @@
 /** Packages that come only as ECMAScript modules: Jest needs them turned into the other kind. */
-const modern = [
-  'nanoid',
-  'arquero',
-  '@uwdata',
-  'd3-.*',
-  'internmap',
-  'delaunator',
-  'robust-predicates',
-  'culori',
-  'node-fetch',
-];
+const modern = ['nanoid', 'culori', 'd3-.*', 'internmap'];
 
 /** @type {import('jest').Config} */
 module.exports = {
@@ -29,6 +19,6 @@ module.exports = {
       },
     ],
   },
-  moduleNameMapper: { '^@/(.*)$': '<rootDir>/$1' },
+  moduleNameMapper: { '^@/(.*)$': '<rootDir>/$1', '^arquero$': '<rootDir>/node_modules/arquero/dist/arquero.min.js' },
   setupFiles: ['reflect-metadata'],
 };

@@ -114,7 +114,8 @@ test('an accessibility scan finds nothing on the desk and the workbench', async 
   await expect(page.getByRole('dialog', { name: 'How Takings was read' })).toBeVisible();
   expect(await accessibilityFaults(page), 'the reading of a column').toEqual([]);
   await page.keyboard.press('Escape');
-  await pick(page, 'Rain');
+  await head(page, 'Rain').click();
+  await drawn(page);
   await choose(page, '+ a split', 'Spot');
   expect(await accessibilityFaults(page), 'a split').toEqual([]);
   await page.goto('/');

@@ -31,7 +31,11 @@ await main(async () => {
   step('Types', 'tsc', ['--noEmit']);
   step('Lint', 'eslint', ['.', '--max-warnings', '0']);
   step('Format', 'prettier', ['--check', '--log-level', 'warn', '.']);
-  step('Import rules', 'depcruise', ['--config', '.dependency-cruiser.cjs', ...'app core demo server ui workers reference e2e'.split(' ')]);
+  step('Import rules', 'depcruise', [
+    '--config',
+    '.dependency-cruiser.cjs',
+    ...'app core demo server ui workers reference testing e2e'.split(' '),
+  ]);
   const home = mkdtempSync(path.join(tmpdir(), 'up-chart-test-'));
   chmodSync(home, 0o711);
   const postgres = await startPostgres(home, { throwaway: true });
@@ -39,10 +43,14 @@ await main(async () => {
   try {
     await migrate(postgres.url);
     const env = { ...process.env, DATABASE_URL: postgres.url, UPCHART_HOME: home };
-    step('Jest: units and reference checks', 'jest', ['--json', '--outputFile', path.join(reports, 'jest.json')], { env });
+    step('Jest: units and reference checks', 'jest', ['--json', '--outputFile', path.join(reports, 'jest.json')], {
+      env,
+    });
     build();
     server = await serve(await freePort(), { ...env, UPCHART_MAX_BYTES: String(96 * 1024 * 1024) });
-    step('Playwright: the built application', 'playwright', ['test'], { env: { ...env, UPCHART_ADDRESS: server.address } });
+    step('Playwright: the built application', 'playwright', ['test'], {
+      env: { ...env, UPCHART_ADDRESS: server.address },
+    });
     say(`\n${summary()}`);
   } finally {
     await server?.stop();

@@ -14,3 +14,37 @@ export const SURFACE = '#fffdf8';
 export function seriesColor(index: number): string {
   return PALETTE[index % PALETTE.length];
 }
+
+/** Contrast that words need against their ground: WCAG 2.2, 1.4.3. */
+const WORDS_CONTRAST = 4.5;
+
+/** The colour itself where words in it can be read on the chart's ground, otherwise the nearest darker one. */
+export function wordColor(hex: string): string {
+  for (let share = 1; share > 0; share -= 0.02) {
+    const darker = channels(hex).map((value) => Math.floor(value * share));
+    if (contrast(darker, channels(SURFACE)) >= WORDS_CONTRAST) return share === 1 ? hex : toHex(darker);
+  }
+  return '#000000';
+}
+
+/** Contrast ratio of two colours by WCAG 2.2's formula, 1 to 21. */
+function contrast(a: readonly number[], b: readonly number[]): number {
+  const [low, high] = [luminance(a), luminance(b)].sort((x, y) => x - y);
+  return (high + 0.05) / (low + 0.05);
+}
+
+function luminance(rgb: readonly number[]): number {
+  const [r, g, b] = rgb.map((value) => {
+    const share = value / 255;
+    return share <= 0.04045 ? share / 12.92 : ((share + 0.055) / 1.055) ** 2.4;
+  });
+  return 0.2126 * r + 0.7152 * g + 0.0722 * b;
+}
+
+function channels(hex: string): number[] {
+  return [1, 3, 5].map((at) => parseInt(hex.slice(at, at + 2), 16));
+}
+
+function toHex(rgb: readonly number[]): string {
+  return `#${rgb.map((value) => value.toString(16).padStart(2, '0')).join('')}`;
+}

@@ -13,14 +13,14 @@ export function roundStep(span: number, most: number): number {
 export function coveringTicks(low: number, high: number, step: number): number[] {
   const first = Math.floor(low / step + 1e-9);
   const last = Math.ceil(high / step - 1e-9);
-  return Array.from({ length: last - first + 1 }, (_, i) => clean((first + i) * step, step));
+  return Array.from({ length: last - first + 1 }, (_, i) => clean((first + i) * step));
 }
 
 /** Multiples of a step within a range, ends included. */
 export function insideTicks(low: number, high: number, step: number): number[] {
   const first = Math.ceil(low / step - 1e-9);
   const last = Math.floor(high / step + 1e-9);
-  return Array.from({ length: Math.max(last - first + 1, 0) }, (_, i) => clean((first + i) * step, step));
+  return Array.from({ length: Math.max(last - first + 1, 0) }, (_, i) => clean((first + i) * step));
 }
 
 /** How many decimals a step needs to be written: 0.25 needs 2, 50 needs none. */
@@ -30,7 +30,8 @@ export function decimalsOf(step: number): number {
   return 12;
 }
 
-function clean(value: number, step: number): number {
-  const rounded = Number(value.toFixed(Math.min(decimalsOf(step), 20)));
+/** Takes off the binary dust that multiplying leaves: 0.30000000000000004 is 0.3. */
+function clean(value: number): number {
+  const rounded = Number(value.toPrecision(12));
   return rounded === 0 ? 0 : rounded;
 }

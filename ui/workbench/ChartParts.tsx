@@ -2,7 +2,7 @@
 
 import type { CSSProperties, ReactNode } from 'react';
 import { Popover } from 'antd';
-import type { ChartModel, ScaleModel } from '@/core/layout';
+import { wordColor, type ChartModel, type ScaleModel } from '@/core/layout';
 import type { ChartSpec, Columns, Side } from '@/core/spec';
 import { AcrossCard } from './AcrossCard';
 import styles from './ChartPane.module.css';
@@ -109,7 +109,7 @@ export function ChartParts({ model, spec, columns, open, onOpen }: Props) {
                 style={{
                   left: plot.left + plot.width + 8,
                   top: series.endLabel.y - 8,
-                  color: series.color,
+                  color: wordColor(series.color),
                   width: width - plot.left - plot.width - 8,
                 }}
               >
@@ -143,7 +143,7 @@ function AxisTitle({
     <span
       className={styles.axisTitle}
       data-side={side}
-      style={{ ...style, ...(both && own.length === 1 ? { color: own[0].color, fontWeight: 600 } : {}) }}
+      style={{ ...style, ...(both && own.length === 1 ? { color: wordColor(own[0].color), fontWeight: 600 } : {}) }}
     >
       <InPlaceText
         text={scale.title}

@@ -1,0 +1,52 @@
+import { readFileSync } from 'node:fs';
+import type { ChartModel } from '@/core/layout';
+import type { ChartSpec } from '@/core/spec';
+import { modelOf, checkSpec } from '@/server/charts/model';
+import { closeDatabase } from '@/server/db/client';
+import { addSheet, deleteSheet, readySheet, type ReadySheet } from '@/server/sheets/sheets';
+
+const taken: string[] = [];
+
+/** Takes a file in as the API does, and waits until it is a sheet. Needs the test database. */
+export async function takeIn(name: string, content: string | Uint8Array): Promise<ReadySheet> {
+  const form = new FormData();
+  form.append('file', new Blob([typeof content === 'string' ? content : new Uint8Array(content)]), name);
+  const { sheet } = await addSheet(new Request('http://localhost/api/sheets', { method: 'POST', body: form }));
+  taken.push(sheet.id);
+  for (;;) {
+    const row = await readySheet(sheet.id).catch((error: { status?: number; detail?: string }) => {
+      if (error.status === 409 && /still being read/.test(error.detail ?? '')) return undefined;
+      throw error;
+    });
+    if (row) return row;
+    await new Promise((resolve) => setTimeout(resolve, 100));
+  }
+}
+
+/** Deletes what a test took in and lets the database go. */
+export async function cleanUp(): Promise<void> {
+  for (const id of taken.splice(0)) await deleteSheet(id).catch(() => undefined);
+  await closeDatabase();
+}
+
+/** The model of a chart, by the way that the API takes. */
+export async function drawn(
+  sheet: ReadySheet,
+  spec: Omit<ChartSpec, 'version' | 'sheet' | 'filters' | 'scales' | 'text'> & Partial<ChartSpec>,
+): Promise<ChartModel> {
+  const whole: ChartSpec = {
+    version: 1,
+    sheet: sheet.id,
+    filters: [],
+    scales: { left: { fit: 'zero' } },
+    text: {},
+    ...spec,
+  };
+  checkSpec(whole, sheet);
+  return modelOf(whole, sheet);
+}
+
+/** A file of the vega-datasets package (data of published sources, named in its own SOURCES). */
+export function dataset(name: string): Buffer {
+  return readFileSync(`node_modules/vega-datasets/data/${name}`);
+}
