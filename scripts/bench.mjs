@@ -114,7 +114,7 @@ await main(async () => {
       'import, against COPY',
       imported.seconds,
       median(bareCopies),
-      'reading every cell twice, inferring types, typed table; bare: COPY of the same file into a ready-made table',
+      'every cell read, types inferred from all rows, a typed table; bare: COPY of the same file into a ready-made table',
     );
     say(
       `   the server took at most ${most.toFixed(0)} MB, and its slowest answer meanwhile ${(pauses * 1000).toFixed(0)} ms`,

@@ -7,12 +7,23 @@ export type Instant = number;
 export const DAY = 86_400_000;
 export const HOUR = 3_600_000;
 
+/**
+ * Days from 1970-01-01 to a date of the proleptic Gregorian calendar. Source of the method: H. Hinnant,
+ * "chrono-Compatible Low-Level Date Algorithms", days_from_civil; a year there begins with March.
+ */
+function daysFromCivil(year: number, month: number, day: number): number {
+  const y = month <= 2 ? year - 1 : year;
+  const era = Math.floor(y / 400);
+  const yearOfEra = y - era * 400;
+  const dayOfYear = Math.floor((153 * (month > 2 ? month - 3 : month + 9) + 2) / 5) + day - 1;
+  return era * 146097 + yearOfEra * 365 + Math.floor(yearOfEra / 4) - Math.floor(yearOfEra / 100) + dayOfYear - 719468;
+}
+
 /** The instant of a calendar date. `month` runs 1 to 12; out-of-range parts carry over, years below 100 stay as given. */
 export function instant(year: number, month = 1, day = 1, hour = 0, minute = 0, second = 0): Instant {
-  const date = new Date(0);
-  date.setUTCFullYear(year, month - 1, day);
-  date.setUTCHours(hour, minute, second, 0);
-  return date.getTime();
+  const carried = Math.floor((month - 1) / 12);
+  const days = daysFromCivil(year + carried, month - carried * 12, day);
+  return days * DAY + ((hour * 60 + minute) * 60 + second) * 1000;
 }
 
 export interface Fields {
@@ -22,20 +33,32 @@ export interface Fields {
   readonly hour: number;
 }
 
-/** Year, month (1–12), day of the month and hour (0–23) of an instant. */
+/** Year, month (1–12), day of the month and hour (0–23) of an instant. Source of the method: Hinnant, civil_from_days. */
 export function fields(at: Instant): Fields {
-  const date = new Date(at);
+  const days = Math.floor(at / DAY);
+  const shifted = days + 719468;
+  const era = Math.floor(shifted / 146097);
+  const dayOfEra = shifted - era * 146097;
+  const yearOfEra = Math.floor(
+    (dayOfEra - Math.floor(dayOfEra / 1460) + Math.floor(dayOfEra / 36524) - Math.floor(dayOfEra / 146096)) / 365,
+  );
+  const dayOfYear = dayOfEra - (365 * yearOfEra + Math.floor(yearOfEra / 4) - Math.floor(yearOfEra / 100));
+  const shiftedMonth = Math.floor((5 * dayOfYear + 2) / 153);
+  const month = shiftedMonth < 10 ? shiftedMonth + 3 : shiftedMonth - 9;
   return {
-    year: date.getUTCFullYear(),
-    month: date.getUTCMonth() + 1,
-    day: date.getUTCDate(),
-    hour: date.getUTCHours(),
+    year: yearOfEra + era * 400 + (month <= 2 ? 1 : 0),
+    month,
+    day: dayOfYear - Math.floor((153 * shiftedMonth + 2) / 5) + 1,
+    hour: Math.floor((at - days * DAY) / HOUR),
   };
 }
 
+const MONTH_LENGTHS = [31, 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31];
+
 /** How many days the month has: 28 to 31. */
 export function daysInMonth(year: number, month: number): number {
-  return fields(instant(year, month + 1, 0)).day;
+  const leap = month === 2 && year % 4 === 0 && (year % 100 !== 0 || year % 400 === 0);
+  return MONTH_LENGTHS[month - 1] + (leap ? 1 : 0);
 }
 
 /** Whether such a day exists: 31 February does not. */
@@ -43,18 +66,19 @@ export function isCalendarDate(year: number, month: number, day: number): boolea
   return month >= 1 && month <= 12 && day >= 1 && day <= daysInMonth(year, month);
 }
 
-const two = (n: number) => String(n).padStart(2, '0');
+const TWO = Array.from({ length: 100 }, (_, n) => String(n).padStart(2, '0'));
 
 /** ISO 8601 date, `2025-03-04`. */
 export function isoDate(at: Instant): string {
-  const f = fields(at);
-  return `${String(f.year).padStart(4, '0')}-${two(f.month)}-${two(f.day)}`;
+  const { year, month, day } = fields(at);
+  return `${String(year).padStart(4, '0')}-${TWO[month]}-${TWO[day]}`;
 }
 
 /** ISO 8601 date and time without a zone, `2025-03-04T16:20:00`; fractions of a second are left off. */
 export function isoDateTime(at: Instant): string {
-  const date = new Date(at);
-  return `${isoDate(at)}T${two(date.getUTCHours())}:${two(date.getUTCMinutes())}:${two(date.getUTCSeconds())}`;
+  const seconds = Math.floor(at / 1000);
+  const ofDay = seconds - Math.floor(seconds / 86_400) * 86_400;
+  return `${isoDate(at)}T${TWO[Math.floor(ofDay / 3600)]}:${TWO[Math.floor(ofDay / 60) % 60]}:${TWO[ofDay % 60]}`;
 }
 
 const ISO = /^(\d{4})-(\d{2})-(\d{2})(?:[T ](\d{2}):(\d{2})(?::(\d{2})(?:\.\d+)?)?)?$/;

@@ -1,5 +1,7 @@
 import { readTime } from './clock';
 import { scanDate, writeDate } from './date';
+import { Memo } from './memo';
+import { scanPlainDate } from './plain-date';
 import { readNumber, shift } from './number';
 import { PictureSample } from './picture';
 import type { ColumnProfile } from './profile';
@@ -39,7 +41,7 @@ function typedReader({ type, format }: Pick<ColumnProfile, 'type' | 'format'>): 
     case 'integer':
       return (cell) => {
         const number = readNumber(cell, decimal);
-        return number?.whole ? number.value : undefined;
+        return number?.whole && (format.big || number.value.length <= 18) ? number.value : undefined;
       };
     case 'decimal':
       return (cell) => {
@@ -68,6 +70,24 @@ function typedReader({ type, format }: Pick<ColumnProfile, 'type' | 'format'>): 
   }
 }
 
+const PLAIN_WHOLE = /^-?(?:0|[1-9]\d{0,17})$/;
+const PLAIN_DECIMAL = /^-?(?:0|[1-9]\d{0,17})(?:\.\d+)?$/;
+
+/** Reads the cells that are written as they are stored, without looking them up; `undefined` for all others. */
+function plainReader({ type, format }: Pick<ColumnProfile, 'type' | 'format'>): (cell: string) => string | undefined {
+  if (type === 'integer') return (cell) => (PLAIN_WHOLE.test(cell) ? cell : undefined);
+  if (type === 'decimal' && format.decimal !== ',' && !format.percentPoints)
+    return (cell) => (PLAIN_DECIMAL.test(cell) ? cell : undefined);
+  if (type === 'date' || type === 'datetime') {
+    const order = format.dateOrder ?? 'DMY';
+    return (cell) => {
+      const scan = scanPlainDate(cell);
+      return scan && writeDate(scan, order, type === 'datetime');
+    };
+  }
+  return () => undefined;
+}
+
 /** A hundredth, digit for digit: "82" is "0.82". */
 function percentOf(value: string): string {
   return value.startsWith('-') ? `-${shift(value.slice(1), -2)}` : shift(value, -2);
@@ -76,7 +96,8 @@ function percentOf(value: string): string {
 /** Converts the cells of one column and gathers what its profile tells: counts, range, mean, and what could not be read. */
 export class CellConverter {
   private readonly read: CellReader;
-  private readonly memo = new Map<string, string | null | typeof UNREAD>();
+  private readonly memo: Memo<string | null | typeof UNREAD>;
+  private readonly plainly: (cell: string) => string | undefined;
   private readonly numeric: boolean;
   private readonly longText: boolean;
   private count = 0;
@@ -89,8 +110,14 @@ export class CellConverter {
   private decimals = 0;
   private readonly sample: PictureSample;
 
-  constructor(private readonly profile: ColumnProfile) {
+  /** The values hold no character that would have to be escaped: all but texts. */
+  readonly plain: boolean;
+
+  constructor(private profile: ColumnProfile) {
+    this.plain = profile.type !== 'text';
     this.read = cellReader(profile);
+    this.memo = new Memo(this.read);
+    this.plainly = plainReader(profile);
     this.numeric = profile.type === 'integer' || profile.type === 'decimal';
     this.longText = profile.type === 'text';
     this.sample = new PictureSample(profile);
@@ -98,11 +125,16 @@ export class CellConverter {
 
   /** The typed value of a cell as text, `null` for missing, or `UNREAD`; `row` is its number in the file. */
   convert(cell: string, row: number): string | null | typeof UNREAD {
-    const value = this.valueOf(cell);
+    const value = this.longText ? this.read(cell) : (this.plainly(cell) ?? this.memo.get(cell));
     if (value === null) this.missing++;
     else if (value === UNREAD) this.note(cell, row);
     else this.gather(value);
     return value;
+  }
+
+  /** What the whole column is known as now; its cells are read as before. */
+  setProfile(profile: ColumnProfile): void {
+    this.profile = profile;
   }
 
   /** The profile with its figures filled in. */
@@ -121,16 +153,6 @@ export class CellConverter {
       unread: { count: this.unread, samples: this.samples },
       picture: this.sample.picture(),
     };
-  }
-
-  private valueOf(cell: string): string | null | typeof UNREAD {
-    if (this.longText) return this.read(cell);
-    let value = this.memo.get(cell);
-    if (value === undefined) {
-      value = this.read(cell);
-      if (this.memo.size < 50_000 && cell.length < 100) this.memo.set(cell, value);
-    }
-    return value;
   }
 
   private note(cell: string, row: number): void {

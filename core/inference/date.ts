@@ -1,19 +1,8 @@
-import { fromIsoWeek, instant, isCalendarDate, isoDate, isoDateTime, DAY, type Instant } from '../calendar';
+import { DAY, fromIsoWeek, instant, isCalendarDate, isoDate, isoDateTime, type Instant } from '../calendar';
 import { monthNumber, weekdayNumber } from './calendar-words';
 import { CLOCK, CLOCK_GROUPS, clockAt } from './clock';
+import { scanPlainDate, type DateGrade, type DateScan } from './plain-date';
 import type { DateOrder } from './profile';
-
-/** How fine a dated cell is: a day, a day with a time, or a whole step of the calendar that stands for its first day. */
-export type DateGrade = 'day' | 'time' | 'week' | 'month' | 'quarter' | 'year';
-
-/** A cell that looks like a date, before the order of its numbers is decided. */
-export interface DateScan {
-  readonly grade: DateGrade;
-  /** The instant under each order of day, month and year; absent where the order makes no such day. */
-  readonly under: Readonly<Partial<Record<DateOrder, Instant>>>;
-  /** The cell carried an offset from UTC, which is left off. */
-  readonly zoned: boolean;
-}
 
 type Days = Partial<Record<DateOrder, Instant>>;
 
@@ -44,7 +33,9 @@ function yearOf(text: string): number {
 const every = (at: Instant): Days => ({ DMY: at, MDY: at, YMD: at });
 
 function day(year: number, month: number | undefined, dayOfMonth: number): Instant | undefined {
-  return month !== undefined && isCalendarDate(year, month, dayOfMonth) ? instant(year, month, dayOfMonth) : undefined;
+  return month !== undefined && year > 0 && isCalendarDate(year, month, dayOfMonth)
+    ? instant(year, month, dayOfMonth)
+    : undefined;
 }
 
 function sameDay(year: number, month: number | undefined, dayOfMonth: number): Days | undefined {
@@ -53,7 +44,7 @@ function sameDay(year: number, month: number | undefined, dayOfMonth: number): D
 }
 
 function wholeMonth(year: number, month: number | undefined): Days | undefined {
-  return month !== undefined && month >= 1 && month <= 12 ? every(instant(year, month)) : undefined;
+  return month !== undefined && year > 0 && month >= 1 && month <= 12 ? every(instant(year, month)) : undefined;
 }
 
 function weekDay(year: number, week: number, weekday: number): Days | undefined {
@@ -213,6 +204,8 @@ const LONGEST = 56;
  */
 export function scanDate(text: string): DateScan | undefined {
   if (text.length < SHORTEST || text.length > LONGEST) return undefined;
+  const plain = scanPlainDate(text);
+  if (plain) return plain;
   const first = text.charCodeAt(0);
   const figure = first > 47 && first < 58;
   // Plain numbers are by far the most cells: without a separator only eight figures or more can be a date.
@@ -231,8 +224,12 @@ export function scanDate(text: string): DateScan | undefined {
   return undefined;
 }
 
-function later(days: Days, ms: number): Days {
-  return Object.fromEntries(Object.entries(days).map(([order, at]) => [order, at + ms]));
+function later({ DMY, MDY, YMD }: Days, ms: number): Days {
+  const moved: Days = {};
+  if (DMY !== undefined) moved.DMY = DMY + ms;
+  if (MDY !== undefined) moved.MDY = MDY + ms;
+  if (YMD !== undefined) moved.YMD = YMD + ms;
+  return moved;
 }
 
 /** A scanned date under an order as ISO 8601; `undefined` where the order makes no such day. */

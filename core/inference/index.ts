@@ -5,6 +5,7 @@ export * from './date';
 export * from './decide';
 export * from './infer';
 export * from './number';
+export type { DateGrade, DateScan } from './plain-date';
 export * from './profile';
 export * from './tally';
 export * from './units';

@@ -1,6 +1,8 @@
 import { monthNumber, weekdayNumber } from './calendar-words';
 import { readTime } from './clock';
 import { scanDate } from './date';
+import { scanPlainDate, type DateScan } from './plain-date';
+import { Memo } from './memo';
 import { readNumber } from './number';
 import { isMissingWord, readYesNo } from './words';
 
@@ -46,28 +48,45 @@ export const FACT = {
   bareThousand: 1 << 30,
 } as const;
 
-/** At most this many different cells of a column are held in memory. */
-const HELD = 50_000;
 const LONG = 40;
 
 /** Counts, over all cells of one column, what each could be. Memory is bounded; the order of the rows makes no difference. */
 export class ColumnTally {
-  /** How many cells have each combination of facts. */
-  readonly combinations = new Map<number, number>();
+  private readonly counted = new Map<number, number>();
+  private lastFacts = -1;
+  private lastCount = 0;
   readonly currencies = new Map<string, number>();
-  private readonly seen = new Map<string, number>();
-  private overflown = false;
-  cells = 0;
+  private readonly seen = new Memo((cell) => this.look(cell));
+  cells: number;
+
+  /** A column that turns up later has had `empty` empty cells so far. */
+  constructor(empty = 0) {
+    this.cells = empty;
+    if (empty > 0) this.counted.set(FACT.empty, empty);
+  }
 
   add(cell: string): void {
     this.cells++;
-    let facts = this.seen.get(cell);
-    if (facts === undefined) {
-      facts = this.look(cell);
-      if (this.seen.size < HELD && cell.length < 200) this.seen.set(cell, facts);
-      else this.overflown = true;
-    } else if (facts & FACT.currency) this.look(cell);
-    this.combinations.set(facts, (this.combinations.get(facts) ?? 0) + 1);
+    const facts = this.seen.get(cell);
+    if (facts & FACT.currency) this.countCurrency(cell);
+    // Most cells of a column are alike: the last combination is counted without a look-up.
+    if (facts === this.lastFacts) this.lastCount++;
+    else {
+      this.settle();
+      this.lastFacts = facts;
+      this.lastCount = 1;
+    }
+  }
+
+  private settle(): void {
+    if (this.lastCount > 0) this.counted.set(this.lastFacts, (this.counted.get(this.lastFacts) ?? 0) + this.lastCount);
+    this.lastCount = 0;
+  }
+
+  /** How many cells have each combination of facts. */
+  get combinations(): ReadonlyMap<number, number> {
+    this.settle();
+    return this.counted;
   }
 
   /** How many cells have all of the facts `all` and none of `none`. */
@@ -86,26 +105,32 @@ export class ColumnTally {
 
   /** Different cells other than empty ones; `undefined` where there are more than are held. */
   distinct(): number | undefined {
-    return this.overflown
-      ? undefined
-      : [...this.seen.values()].reduce((n, facts) => n + (facts & FACT.empty ? 0 : 1), 0);
+    if (this.seen.overflown) return undefined;
+    let total = 0;
+    for (const [, facts] of this.seen.entries()) if (!(facts & FACT.empty)) total++;
+    return total;
   }
 
-  /** The different cells and what each could be; only some of them where `distinct()` is undefined. */
-  values(): IterableIterator<string> {
-    return this.seen.keys();
+  private countCurrency(cell: string): void {
+    const code = (readNumber(cell.trim(), '.') ?? readNumber(cell.trim(), ','))?.currency;
+    if (code) this.currencies.set(code, (this.currencies.get(code) ?? 0) + 1);
   }
 
   private look(raw: string): number {
     const cell = raw.trim();
     if (cell === '') return FACT.empty;
+    if (PLAIN_NUMBER.test(cell)) return plainNumberFacts(cell);
+    const date = scanPlainDate(cell);
+    if (date) return factsOf(date) | FACT.withDigit | (cell.includes(' ') ? FACT.spaced : 0);
     let facts = isMissingWord(cell) ? FACT.missingWord : 0;
     facts |= this.numberFacts(cell);
     facts |= dateFacts(cell);
     const yes = readYesNo(cell);
     if (yes !== undefined) facts |= FACT.yesNo;
-    if (monthNumber(cell)) facts |= FACT.monthWord;
-    if (weekdayNumber(cell)) facts |= FACT.weekdayWord;
+    if (CALENDAR_WORD.test(cell)) {
+      if (monthNumber(cell)) facts |= FACT.monthWord;
+      if (weekdayNumber(cell)) facts |= FACT.weekdayWord;
+    }
     if (cell.length > LONG) facts |= FACT.long;
     if (cell.includes(' ')) facts |= FACT.spaced;
     if (/\d/.test(cell)) facts |= FACT.withDigit;
@@ -123,10 +148,7 @@ export class ColumnTally {
     if (/[.,]/.test(cell)) facts |= FACT.separated;
     if (either.leadingZero) facts |= FACT.leadingZero;
     if (either.percent) facts |= FACT.percent;
-    if (either.currency) {
-      facts |= FACT.currency;
-      this.currencies.set(either.currency, (this.currencies.get(either.currency) ?? 0) + 1);
-    }
+    if (either.currency) facts |= FACT.currency;
     if (/^(1[5-9]|20|21)\d\d$/.test(cell)) facts |= FACT.year;
     if (either.value.replace(/\D/g, '').length > 18) facts |= FACT.big;
     if (Math.abs(Number(either.value)) > 1) facts |= FACT.aboveOne;
@@ -136,9 +158,41 @@ export class ColumnTally {
   }
 }
 
+/** Figures alone, at most one point among them: no words, no separators, and short enough to be exact. */
+const PLAIN_NUMBER = /^-?(?:0|[1-9]\d{0,14})(?:\.\d{1,6})?$/;
+const CALENDAR_WORD = /^[\p{L}-]{2,13}\.?$/u;
+
+/** What `look` finds of a plain number, without trying every way to write one. */
+function plainNumberFacts(cell: string): number {
+  const at = cell.indexOf('.');
+  const value = Number(cell);
+  let facts = FACT.point | FACT.withDigit;
+  if (at < 0) {
+    facts |= FACT.comma | FACT.pointWhole | FACT.commaWhole;
+    if (value >= 1500 && value <= 2199) facts |= FACT.year;
+    if (value >= 1000 || value <= -1000) facts |= FACT.bareThousand;
+    if (cell === '0' || cell === '1') facts |= FACT.zeroOne;
+    if (cell.length >= 8) facts |= dateFacts(cell);
+  } else {
+    facts |= FACT.separated;
+    const decimals = cell.length - at - 1;
+    // "1.234" is also a thousand and more where the comma is the decimal sign.
+    if (decimals === 3 && (value >= 1 || value <= -1) && at <= (value < 0 ? 4 : 3))
+      facts |= FACT.comma | FACT.commaWhole;
+    // "12.2024" is also a month.
+    if (decimals === 4) facts |= dateFacts(cell);
+  }
+  if (value > 1 || value < -1) facts |= FACT.aboveOne;
+  return facts;
+}
+
 function dateFacts(cell: string): number {
   const scan = scanDate(cell);
   if (!scan) return readTime(cell) ? FACT.time : 0;
+  return factsOf(scan);
+}
+
+function factsOf(scan: DateScan): number {
   const { DMY, MDY, YMD } = scan.under;
   let facts = 0;
   if (DMY !== undefined) facts |= FACT.dmy;

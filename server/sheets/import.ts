@@ -5,12 +5,14 @@ import { eq, sql } from 'drizzle-orm';
 import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres';
 import { from as copyFrom } from 'pg-copy-streams';
 import type { ColumnProfile, Correction } from '@/core/inference';
-import { ReadingRefusal } from '@/core/reading';
+import { ReadingRefusal, type Encoding } from '@/core/reading';
+import type { PoolClient } from 'pg';
 import { database, pool } from '../db/client';
 import { sheets } from '../db/schema';
 import { receivedFile } from '../home';
 import { Problem } from '../problem';
-import { Conversion, profilesOf, survey, type Source } from './read-file';
+import { delimitedRecords, type Progress } from './records';
+import { TableReader } from './table-reader';
 import { copyStatement, createTable, SHEETS_SCHEMA, tableOf } from './tables';
 
 type SheetRow = typeof sheets.$inferSelect;
@@ -24,42 +26,34 @@ export async function readSheet(
   sheet: SheetRow,
   corrections: Readonly<Record<string, Correction>> = sheet.corrections,
 ): Promise<void> {
-  const source: Source = {
-    path: await receivedFile(sheet.id),
-    bytes: sheet.fileBytes,
-    encoding: sheet.encoding as Source['encoding'],
-  };
   const tell = progressTeller(sheet.id);
-  const found = await survey(source, (share) => tell(share * 50));
-  const conversion = new Conversion(source, found.delimiter, profilesOf(found, corrections));
-  const planned = profilesOf(found, corrections);
+  const file = { path: await receivedFile(sheet.id), bytes: sheet.fileBytes, encoding: sheet.encoding as Encoding };
+  const reader = new TableReader(await delimitedRecords(file), corrections);
+  await reader.guess();
   const tableName = `s_${sheet.id}_${Date.now().toString(36)}`;
   const client = await pool().connect();
   try {
     const within = drizzle(client);
     await client.query('BEGIN');
-    await within.execute(createTable(tableName, planned));
-    await pipeline(
-      Readable.from(
-        conversion.copyLines((share) => tell(50 + share * 50)),
-        { objectMode: true },
-      ),
-      client.query(copyFrom(copyStatement(tableName, planned))),
-    );
+    await copyRows(client, tableName, reader, (share) => tell(share * 96));
+    if (!reader.guessHeld()) {
+      await within.execute(sql`DROP TABLE ${tableOf(tableName)}`);
+      await copyRows(client, tableName, reader, (share) => tell(50 + share * 46));
+    }
     await within.execute(sql`CREATE INDEX ON ${tableOf(tableName)} USING brin (n) WITH (pages_per_range = 16)`);
     await within.execute(sql`ANALYZE ${tableOf(tableName)}`);
-    const columns = await estimateDistinct(within, tableName, conversion.profiles(), found.rows);
+    const { headers, columns, rows, reading } = reader.outcome();
     await within
       .update(sheets)
       .set({
         status: 'ready',
         error: null,
         progressPercent: 100,
-        rowCount: found.rows,
-        headers: [...found.headers],
-        columns,
+        rowCount: rows,
+        headers,
+        columns: await estimateDistinct(within, tableName, columns, rows),
         corrections,
-        reading: found.reading,
+        reading,
         tableName,
       })
       .where(eq(sheets.id, sheet.id));
@@ -71,6 +65,15 @@ export async function readSheet(
   } finally {
     client.release();
   }
+}
+
+/** Makes the table that a reader plans and fills it. */
+async function copyRows(client: PoolClient, tableName: string, reader: TableReader, progress: Progress): Promise<void> {
+  await drizzle(client).execute(createTable(tableName, reader.columns));
+  await pipeline(
+    Readable.from(reader.copyLines(progress), { objectMode: true }),
+    client.query(copyFrom(copyStatement(tableName, reader.columns))),
+  );
 }
 
 /** For columns with more different values than are held in memory: the estimate of the database's ANALYZE. */
