@@ -20,5 +20,5 @@ module.exports = {
     ],
   },
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/$1', '^arquero$': '<rootDir>/node_modules/arquero/dist/arquero.min.js' },
-  setupFiles: ['reflect-metadata'],
+  setupFiles: ['reflect-metadata', '<rootDir>/testing/seed.ts'],
 };

@@ -61,10 +61,14 @@ export async function migrate(url) {
 
 /** Serves the application on loopback and waits until it answers. */
 export async function serve(port, env, { dev = false, quiet = false } = {}) {
-  const server = start(process.execPath, ['--max-semi-space-size=64', next, dev ? 'dev' : 'start', '-H', '127.0.0.1', '-p', String(port)], {
-    stdio: ['ignore', quiet ? 'ignore' : 'inherit', 'inherit'],
-    env: { ...process.env, ...env, NEXT_TELEMETRY_DISABLED: '1', NODE_ENV: dev ? 'development' : 'production' },
-  });
+  const server = start(
+    process.execPath,
+    ['--max-semi-space-size=64', next, dev ? 'dev' : 'start', '-H', '127.0.0.1', '-p', String(port)],
+    {
+      stdio: ['ignore', quiet ? 'ignore' : 'inherit', 'inherit'],
+      env: { ...process.env, ...env, NEXT_TELEMETRY_DISABLED: '1', NODE_ENV: dev ? 'development' : 'production' },
+    },
+  );
   const address = `http://127.0.0.1:${port}`;
   for (let tries = 0; tries < 300; tries++) {
     if (server.child.exitCode !== null) throw new Stop('The application stopped while it was starting.');

@@ -1,0 +1,37 @@
+/** `npm run screenshots ADDRESS`: takes the pictures of docs/screenshots from a running demo, at 1280 by 800. */
+import path from 'node:path';
+import { chromium } from '@playwright/test';
+import { main, root, say } from './lib/run.mjs';
+
+const [address = 'http://127.0.0.1:4400'] = process.argv.slice(2);
+
+async function chartNamed(title) {
+  const { charts } = await (await fetch(`${address}/api/charts`)).json();
+  return `/charts/${charts.find((chart) => chart.title === title).id}`;
+}
+
+/** What each picture shows: where to go, and what to do there first. */
+const VIEWS = [
+  { name: 'desk', at: () => '/' },
+  { name: 'workbench-line', at: () => chartNamed('Takings by month and spot') },
+  { name: 'workbench-combo', at: () => chartNamed('Water used and what was left in the tank') },
+  { name: 'workbench-scatter', at: () => chartNamed('Warm soil brings seedlings up sooner') },
+];
+
+await main(async () => {
+  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox'] });
+  try {
+    for (const { name, at, first } of VIEWS) {
+      const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, locale: 'en-GB' });
+      await page.goto(address + (await at()));
+      await page.waitForLoadState('networkidle');
+      await first?.(page);
+      await page.waitForTimeout(800);
+      await page.screenshot({ path: path.join(root, 'docs', 'screenshots', `${name}.png`) });
+      await page.close();
+      say(name);
+    }
+  } finally {
+    await browser.close();
+  }
+});
