@@ -58,7 +58,7 @@ function acrossAxis({ across, calendar = {} }: ChartSpec, columns: Columns, exac
     };
   }
   if (across.as === 'cycle') {
-    if (found.type === 'text') return { as: 'value', column: across.column };
+    if (found.type === 'text' || found.type === 'integer') return { as: 'value', column: across.column };
     return across.cycle === 'hour-of-day'
       ? { as: 'hour-of-day', column: across.column }
       : { as: 'step', column: across.column, step: 'day', calendar: {} };

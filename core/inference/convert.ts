@@ -1,11 +1,13 @@
+import { DAY, instant, isoDate, isoDateTime } from '../calendar';
 import { readTime } from './clock';
+import { durationText, readDuration } from './duration';
 import { scanDate, writeDate } from './date';
 import { Memo } from './memo';
 import { scanPlainDate } from './plain-date';
 import { readNumber, shift } from './number';
 import { PictureSample } from './picture';
-import type { ColumnProfile } from './profile';
-import { isMissingWord, readYesNo } from './words';
+import type { ColumnFormat, ColumnProfile } from './profile';
+import { isMissingWord, meansNothing, readYesNo } from './words';
 
 /** How many unread cells a profile shows; all of them are counted and kept with their rows. */
 const SAMPLES = 20;
@@ -22,7 +24,7 @@ export function cellReader(profile: Pick<ColumnProfile, 'type' | 'format'>): Cel
   if (profile.type === 'text')
     return (cell) => {
       const text = cell.trim();
-      return text === '' ? null : text;
+      return text === '' || meansNothing(text) ? null : text;
     };
   const read = typedReader(profile);
   return (raw) => {
@@ -35,28 +37,27 @@ export function cellReader(profile: Pick<ColumnProfile, 'type' | 'format'>): Cel
 }
 
 function typedReader({ type, format }: Pick<ColumnProfile, 'type' | 'format'>): (cell: string) => string | undefined {
-  const decimal = format.decimal ?? '.';
   const order = format.dateOrder ?? 'DMY';
+  const { counted, duration } = format;
+  if (counted) return (cell) => readCounted(cell, counted);
+  if (duration)
+    return (cell) => {
+      const span = readDuration(cell);
+      return span && durationText(span.seconds, duration);
+    };
   switch (type) {
     case 'integer':
       return (cell) => {
-        const number = readNumber(cell, decimal);
-        return number?.whole && (format.big || number.value.length <= 18) ? number.value : undefined;
+        const value = storedNumber(cell, format);
+        return value !== undefined && !value.includes('.') && (format.big || value.length <= 18) ? value : undefined;
       };
     case 'decimal':
-      return (cell) => {
-        const number = readNumber(cell, decimal);
-        return number && (format.percentPoints && !number.percent ? percentOf(number.value) : number.value);
-      };
+      return (cell) => storedNumber(cell, format);
     case 'date':
-      return (cell) => {
-        const scan = scanDate(cell);
-        return scan && writeDate(scan, order, false);
-      };
     case 'datetime':
       return (cell) => {
         const scan = scanDate(cell);
-        return scan && writeDate(scan, order, true);
+        return scan && writeDate(scan, order, type === 'datetime');
       };
     case 'time':
       return readTime;
@@ -75,6 +76,7 @@ const PLAIN_DECIMAL = /^-?(?:0|[1-9]\d{0,17})(?:\.\d+)?$/;
 
 /** Reads the cells that are written as they are stored, without looking them up; `undefined` for all others. */
 function plainReader({ type, format }: Pick<ColumnProfile, 'type' | 'format'>): (cell: string) => string | undefined {
+  if (format.counted || format.duration || format.power) return () => undefined;
   if (type === 'integer') return (cell) => (PLAIN_WHOLE.test(cell) ? cell : undefined);
   if (type === 'decimal' && format.decimal !== ',' && !format.percentPoints)
     return (cell) => (PLAIN_DECIMAL.test(cell) ? cell : undefined);
@@ -88,9 +90,32 @@ function plainReader({ type, format }: Pick<ColumnProfile, 'type' | 'format'>): 
   return () => undefined;
 }
 
-/** A hundredth, digit for digit: "82" is "0.82". */
-function percentOf(value: string): string {
-  return value.startsWith('-') ? `-${shift(value.slice(1), -2)}` : shift(value, -2);
+/** A number as it is stored: only with the marks of its column, and as large as header and marks say. */
+function storedNumber(cell: string, format: ColumnFormat): string | undefined {
+  const number = readNumber(cell, format.decimal ?? '.');
+  if (!number) return undefined;
+  if (number.unit !== undefined && number.unit !== format.unitMark) return undefined;
+  if (number.currency !== undefined && format.currency !== undefined && number.currency !== format.currency)
+    return undefined;
+  if (number.scaled && !format.scaled) return undefined;
+  if (format.percentPoints && !number.percent) return moved(number.value, -2);
+  return format.power && !number.percent ? moved(number.value, format.power) : number.value;
+}
+
+/** Moves the decimal point, digit for digit: "82" by -2 is "0.82". */
+function moved(value: string, places: number): string {
+  return value.startsWith('-') ? `-${shift(value.slice(1), places)}` : shift(value, places);
+}
+
+/** The day on which spreadsheets begin to count, so that their day 61 is 1 March 1900 (ISO/IEC 29500-1, 18.17.4.1). */
+const DAY_NOUGHT = instant(1899, 12, 30);
+
+function readCounted(cell: string, counted: NonNullable<ColumnFormat['counted']>): string | undefined {
+  if (!/^\d+$/.test(cell)) return undefined;
+  const count = Number(cell);
+  if (counted === 'days') return count >= 61 && count < 2_958_466 ? isoDate(DAY_NOUGHT + count * DAY) : undefined;
+  const at = counted === 'seconds' ? count * 1000 : count;
+  return at < instant(9999) ? isoDateTime(at) : undefined;
 }
 
 /** Converts the cells of one column and gathers what its profile tells: counts, range, mean, and what could not be read. */
@@ -103,7 +128,7 @@ export class CellConverter {
   private count = 0;
   private missing = 0;
   private unread = 0;
-  private readonly samples: { row: number; text: string }[] = [];
+  private readonly samples: { row: number; at: number; text: string }[] = [];
   private least: number | string | undefined;
   private most: number | string | undefined;
   private sum = 0;
@@ -123,11 +148,11 @@ export class CellConverter {
     this.sample = new PictureSample(profile);
   }
 
-  /** The typed value of a cell as text, `null` for missing, or `UNREAD`; `row` is its number in the file. */
-  convert(cell: string, row: number): string | null | typeof UNREAD {
+  /** The typed value of a cell as text, `null` for missing, or `UNREAD`; `row` is its number in the file, `at` its place in the sheet from 0. */
+  convert(cell: string, row: number, at = 0): string | null | typeof UNREAD {
     const value = this.longText ? this.read(cell) : (this.plainly(cell) ?? this.memo.get(cell));
     if (value === null) this.missing++;
-    else if (value === UNREAD) this.note(cell, row);
+    else if (value === UNREAD) this.note(cell, row, at);
     else this.gather(value);
     return value;
   }
@@ -155,9 +180,9 @@ export class CellConverter {
     };
   }
 
-  private note(cell: string, row: number): void {
+  private note(cell: string, row: number, at: number): void {
     this.unread++;
-    if (this.samples.length < SAMPLES) this.samples.push({ row, text: cell.trim().slice(0, SAMPLE_LENGTH) });
+    if (this.samples.length < SAMPLES) this.samples.push({ row, at, text: cell.trim().slice(0, SAMPLE_LENGTH) });
   }
 
   private gather(value: string): void {

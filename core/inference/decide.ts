@@ -1,6 +1,13 @@
-import { headingAsks, headingSaysYear } from './headings';
+import {
+  headingAsks,
+  headingSaysDate,
+  headingSaysDuration,
+  headingSaysKey,
+  headingSaysTimestamp,
+  headingSaysYear,
+} from './headings';
 import type { ColumnFormat, ColumnType, DateOrder, Meaning } from './profile';
-import { FACT, type ColumnTally } from './tally';
+import { FACT, MORE, type ColumnTally } from './tally';
 
 /** A type is taken where it reads at least this share of the cells that hold something. */
 export const ENOUGH = 0.8;
@@ -13,6 +20,10 @@ export interface TypeDecision {
   readonly read: number;
   readonly filled: number;
   readonly currency?: string;
+  /** The unit that the cells themselves carry. */
+  readonly unit?: string;
+  /** The numbers name things and keep their digits. */
+  readonly codes?: boolean;
   readonly percent: boolean;
   readonly reasons: readonly string[];
 }
@@ -37,6 +48,8 @@ export function decideType(tally: ColumnTally, name: string): TypeDecision {
   return (
     decideYesNo(tally, name, filled) ??
     decideDate(tally, filled) ??
+    decideCounted(tally, name, filled) ??
+    decideDuration(tally, name, filled) ??
     decideNumber(tally, name, filled) ??
     decideTime(tally, filled) ??
     decideCalendarWord(tally, filled) ??
@@ -97,6 +110,16 @@ function decideDate(tally: ColumnTally, filled: number): TypeDecision | undefine
   }
   if (tally.having(FACT.zoned) > 0) reasons.push('Offsets from UTC are left off: the time on the clock is kept.');
   const format: ColumnFormat = { dateOrder: order, ...(ambiguous ? { ambiguous: true } : {}) };
+  if (tally.havingMore(MORE.financialYear) >= most * 0.95)
+    return {
+      type: 'date',
+      meaning: 'year',
+      format: { ...format, financialYear: true },
+      read: most,
+      filled,
+      percent: false,
+      reasons: [...reasons, 'Each is a financial year; it is placed at the January of its first year.'],
+    };
   const grade = gradeOf(tally);
   if (grade)
     return {
@@ -129,21 +152,85 @@ function gradeOf(tally: ColumnTally): 'month' | 'quarter' | 'week' | undefined {
   return grades.find(([, fact]) => tally.having(fact) >= dated * 0.95)?.[0];
 }
 
+/** Day numbers of a spreadsheet and times counted since 1970 look like any number: only the header can say so. */
+function decideCounted(tally: ColumnTally, name: string, filled: number): TypeDecision | undefined {
+  const all = (fact: number) => tally.havingMore(fact) >= filled * 0.95;
+  const decided = (type: ColumnType, counted: NonNullable<ColumnFormat['counted']>, fact: number, reason: string) => ({
+    type,
+    format: { counted },
+    read: tally.havingMore(fact),
+    filled,
+    percent: false,
+    reasons: [reason],
+  });
+  if (headingSaysDate(name) && all(MORE.dayNumber))
+    return decided(
+      'date',
+      'days',
+      MORE.dayNumber,
+      "The header says dates, and every number is a spreadsheet's count of days.",
+    );
+  if (!headingSaysTimestamp(name)) return undefined;
+  if (all(MORE.unixSeconds))
+    return decided(
+      'datetime',
+      'seconds',
+      MORE.unixSeconds,
+      'The header says times, and every number counts seconds since 1970 (UTC).',
+    );
+  if (all(MORE.unixMilliseconds))
+    return decided(
+      'datetime',
+      'milliseconds',
+      MORE.unixMilliseconds,
+      'The header says times, and every number counts milliseconds since 1970 (UTC).',
+    );
+  return undefined;
+}
+
+/** "1:30" alone may be a time of day: a span of time needs words, more than a day, or a header that says so. */
+function decideDuration(tally: ColumnTally, name: string, filled: number): TypeDecision | undefined {
+  const spans = tally.havingMore(MORE.duration);
+  if (spans < filled * ENOUGH) return undefined;
+  const worded = tally.havingMore(MORE.wordedDuration) > 0;
+  if (!worded && !headingSaysDuration(name) && tally.having(FACT.time) >= spans) return undefined;
+  const duration = tally.havingMore(MORE.withSeconds) > 0 ? 's' : 'min';
+  return {
+    type: 'decimal',
+    meaning: 'duration',
+    format: { duration },
+    read: spans,
+    filled,
+    percent: false,
+    unit: duration,
+    reasons: [
+      `${n(spans)} of ${n(filled)} cells are spans of time, kept in ${duration === 's' ? 'seconds' : 'minutes'}.`,
+    ],
+  };
+}
+
 function decideNumber(tally: ColumnTally, name: string, filled: number): TypeDecision | undefined {
-  const point = tally.having(FACT.point);
-  const comma = tally.having(FACT.comma);
+  const unitMark = mostUsed(tally.units);
+  const withUnit = tally.havingMore(MORE.unitPoint | MORE.unitComma) >= filled * 0.5;
+  const scaled = tally.havingMore(MORE.scaledPoint | MORE.scaledComma) >= filled * 0.5;
+  const point = tally.havingMore((withUnit ? MORE.unitPoint : 0) | (scaled ? MORE.scaledPoint : 0), FACT.point);
+  const comma = tally.havingMore((withUnit ? MORE.unitComma : 0) | (scaled ? MORE.scaledComma : 0), FACT.comma);
   const most = Math.max(point, comma);
+  const codes = (reason: string): TypeDecision => ({
+    type: 'text',
+    format: {},
+    read: filled,
+    filled,
+    percent: false,
+    codes: true,
+    reasons: [reason],
+  });
+  if (tally.havingMore(MORE.phone) >= filled * ENOUGH)
+    return codes('The cells are written as telephone numbers, and keep their digits.');
   if (most < filled * ENOUGH) return undefined;
   const leadingZeros = tally.having(FACT.leadingZero);
-  if (leadingZeros > 0)
-    return {
-      type: 'text',
-      format: {},
-      read: filled,
-      filled,
-      percent: false,
-      reasons: [`${n(leadingZeros)} cells begin with a nought: they are codes, and keep their digits.`],
-    };
+  if (leadingZeros >= most * 0.01 || (leadingZeros > 0 && headingSaysKey(name)))
+    return codes(`${n(leadingZeros)} cells begin with a nought: they are codes, and keep their digits.`);
 
   const equal = point === comma && tally.having(FACT.separated) > 0;
   const grouping = equal ? groupingSign(tally, most) : undefined;
@@ -156,6 +243,9 @@ function decideNumber(tally: ColumnTally, name: string, filled: number): TypeDec
   const currency = mostUsed(tally.currencies);
   const format: ColumnFormat = {
     decimal,
+    ...(currency ? { currency } : {}),
+    ...(withUnit && unitMark ? { unitMark } : {}),
+    ...(scaled ? { scaled } : {}),
     ...(tie ? { ambiguous: true } : {}),
     ...(tally.having(FACT.big) > 0 ? { big: true } : {}),
   };
@@ -171,8 +261,10 @@ function decideNumber(tally: ColumnTally, name: string, filled: number): TypeDec
   else if (decimal === ',')
     reasons.push(`The comma is the decimal sign: ${n(comma - point)} cells are numbers only that way.`);
   if (currency) reasons.push(`The cells carry the sign of ${currency}.`);
+  if (withUnit && unitMark) reasons.push(`The cells carry the unit ${unitMark}.`);
+  if (scaled) reasons.push('The cells count in thousands or millions (k, M).');
   const years = tally.having(FACT.year);
-  if (whole === most && years === filled && !currency && (headingSaysYear(name) || filled >= 3)) {
+  if (whole >= most && years === filled && !currency && (headingSaysYear(name) || filled >= 3)) {
     return {
       type: 'integer',
       meaning: 'year',
@@ -184,12 +276,13 @@ function decideNumber(tally: ColumnTally, name: string, filled: number): TypeDec
     };
   }
   return {
-    type: whole === most && !percent ? 'integer' : 'decimal',
+    type: whole >= most && !percent ? 'integer' : 'decimal',
     meaning: percent ? 'percent' : currency ? 'currency' : undefined,
     format,
     read: most,
     filled,
     currency,
+    ...(withUnit && unitMark ? { unit: unitMark } : {}),
     percent,
     reasons,
   };

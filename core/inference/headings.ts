@@ -13,7 +13,7 @@ export function headingWords(name: string): string {
 const has = (words: string, list: RegExp) => list.test(words);
 
 const KEY =
-  / (id|ids|no|nr|number|num|ref|reference|receipt|invoice|order no|code|sku|barcode|ean|isbn|postcode|post code|zip|zipcode|phone|telephone|tel|mobile|fax|card|account|serial|uuid|key|plz) /;
+  / (#|id|ids|no|nr|number|num|ref|reference|receipt|invoice|order no|code|sku|barcode|ean|isbn|postcode|post code|zip|zipcode|phone|telephone|tel|mobile|fax|card|account|serial|uuid|key|plz) /;
 const CODE_OR_SIZE =
   / (size|grade|class|category|type|level code|band|zone|bay|bench|row|floor|room|lane|shelf|table|team|batch|lot|group) $/;
 const RATE =
@@ -23,6 +23,10 @@ const LEVEL =
 const YEAR = / (year|yr|season|vintage|jahr|année|año|anno|ano|jaar) /;
 const QUESTION =
   /(\?\s*$)|( (is|has|was|did|paid|done|active|enabled|open|closed|member|returned|cancelled|delivered|valid|in stock|flag|present|absent) )/;
+const DATE = / (date|dates|day|on|datum|fecha|data|jour|dag|giorno|when|due|from|until|start|end) /;
+const TIMESTAMP = / (time|timestamp|epoch|unix|created|updated|modified|date|at|ts|datetime) /;
+const DURATION =
+  / (duration|elapsed|took|time taken|time spent|length|lasted|runtime|playing time|dauer|durée|duración|durata|duração|duur|hours worked) /;
 const COUNTING =
   / (count|counts|quantity|qty|total|number of|sum|amount|takings|sales|revenue|cost|costs|units|hours|visits|orders|rain|rainfall|snow|snowfall|precipitation|distance) /;
 
@@ -33,6 +37,12 @@ export const headingSaysRate = (name: string) => has(headingWords(name), RATE);
 export const headingSaysLevel = (name: string) => has(headingWords(name), LEVEL);
 export const headingSaysYear = (name: string) => has(headingWords(name), YEAR);
 export const headingAsks = (name: string) => has(headingWords(name), QUESTION) || name.trim().endsWith('?');
+export const headingSaysDate = (name: string) => has(headingWords(name), DATE);
+export const headingSaysTimestamp = (name: string) => has(headingWords(name), TIMESTAMP);
+export const headingSaysDuration = (name: string) => has(headingWords(name), DURATION);
+export const headingSaysMonth = (name: string) =>
+  / (month|months|mth|monat|mois|mes|mese|mês|maand) $/.test(headingWords(name));
+export const headingSaysHour = (name: string) => / (hour|hr|stunde|heure|hora|ora|uur) $/.test(headingWords(name));
 export const headingCounts = (name: string) => has(headingWords(name), COUNTING);
 
 /** Units whose amounts are measured, not added up: lengths, temperatures, speeds, shares. */

@@ -24,7 +24,7 @@ describe('the type of a column is decided from all its cells', () => {
 
   test('days that do not exist are unread, with their rows', () => {
     const profile = profileOf('Sold on', ['01/02/2025', '15/02/2025', '31/02/2025', '16/02/2025', '17/02/2025']);
-    expect(profile.unread).toEqual({ count: 1, samples: [{ row: 4, text: '31/02/2025' }] });
+    expect(profile.unread).toEqual({ count: 1, samples: [{ row: 4, at: 0, text: '31/02/2025' }] });
   });
 
   test('a currency sign, a stray word and a comma do not make a column of numbers text', () => {

@@ -1,6 +1,6 @@
 import { decideType, type TypeDecision } from './decide';
 import { decideRole, defaultSummary } from './role';
-import type { ColumnFormat, ColumnProfile, ColumnType, Role, Summary } from './profile';
+import { isDated, type ColumnFormat, type ColumnProfile, type ColumnType, type Role, type Summary } from './profile';
 import { FACT, type ColumnTally } from './tally';
 import { splitHeader } from './units';
 
@@ -34,14 +34,18 @@ export function inferColumn(
 ): ColumnProfile {
   const split = splitHeader(header);
   const guess = decideType(tally, split.name);
-  const decision = percentByHeader(correct(guess, correction, tally), tally, correction.unit ?? split.unit);
+  const decision = countedByHeader(
+    percentByHeader(correct(guess, correction, tally), tally, correction.unit ?? split.unit),
+    split.power,
+  );
   const retyped = correction.type !== undefined && correction.type !== guess.type;
   const guessedRole = decideRole(decision, tally, split.name);
   const roleOfType = retyped && correction.type ? ROLE_OF_TYPE[correction.type] : undefined;
   const role = correction.role ?? roleOfType ?? guessedRole.role;
-  const unit = correction.unit ?? (decision.percent ? '%' : decision.currency) ?? split.unit;
+  const unit = correction.unit ?? (decision.percent ? '%' : (decision.unit ?? decision.currency)) ?? split.unit;
   const meaning =
     decision.meaning ??
+    guessedRole.meaning ??
     (unit && /^[A-Z]{3}$/.test(unit) && role === 'amount'
       ? 'currency'
       : unit === '%' && role === 'amount'
@@ -71,6 +75,19 @@ export function inferColumn(
       correction.role ? 'You said what it is good for.' : guessedRole.reason,
       ...(summary.reason && !correction.summary ? [summary.reason] : []),
     ],
+  };
+}
+
+/** A header that counts in thousands: the cells are stored whole, so that scales and totals say what is meant. */
+function countedByHeader(decision: TypeDecision, power: number | undefined): TypeDecision {
+  if (!power || decision.percent || (decision.type !== 'integer' && decision.type !== 'decimal') || decision.meaning) {
+    if (!power || decision.meaning !== 'currency') return decision;
+  }
+  const words = power === 3 ? 'thousands' : power === 6 ? 'millions' : 'billions';
+  return {
+    ...decision,
+    format: { ...decision.format, power },
+    reasons: [...decision.reasons, `The header counts in ${words}: each number is read as ${words}.`],
   };
 }
 
@@ -137,3 +154,46 @@ export const TYPE_WORDS: Readonly<Record<ColumnType, string>> = {
   time: 'times of day',
   text: 'text',
 };
+
+/**
+ * The profiles of all columns of a sheet. Where nothing in a column decides between day and month, or between point and
+ * comma, the other columns of the sheet do, if they agree.
+ * @param headers one header a column, as written
+ * @param known what the file itself says: the numbers of a workbook have a point
+ */
+export function inferColumns(
+  headers: readonly string[],
+  tallies: readonly ColumnTally[],
+  corrections: Readonly<Record<string, Correction>> = {},
+  known: { readonly decimal?: '.' | ',' } = {},
+): ColumnProfile[] {
+  const keys = headers.map((_, i) => `c${i + 1}`);
+  const first = headers.map((header, i) => inferColumn(keys[i], header, tallies[i], corrections[keys[i]]));
+  const order = agreed(
+    first.flatMap(({ format }) =>
+      format.dateOrder && format.dateOrder !== 'YMD' && !format.ambiguous ? [format.dateOrder] : [],
+    ),
+  );
+  const decimal =
+    known.decimal ??
+    agreed(
+      first.flatMap(({ format }, i) =>
+        format.decimal && !format.ambiguous && tallies[i].having(FACT.separated) > 0 ? [format.decimal] : [],
+      ),
+    );
+  return first.map((profile, i) => {
+    const { format } = profile;
+    const other = isDated(profile) ? order && { dateOrder: order } : decimal && { decimal };
+    if (!format.ambiguous || !other || corrections[keys[i]]?.format) return profile;
+    const again = inferColumn(keys[i], headers[i], tallies[i], { ...corrections[keys[i]], format: other });
+    const reason = isDated(profile)
+      ? `Nothing in the column tells day and month apart; it is read as the other dates of the sheet are, ${order === 'DMY' ? 'day' : 'month'} first.`
+      : `It could be read with a point or a comma as the decimal sign; the other columns use the ${decimal === '.' ? 'point' : 'comma'}.`;
+    return { ...again, reasons: [profile.reasons[0], reason, ...profile.reasons.slice(2)] };
+  });
+}
+
+/** What all say, where all say the same. */
+function agreed<T>(said: readonly T[]): T | undefined {
+  return said.length > 0 && said.every((one) => one === said[0]) ? said[0] : undefined;
+}

@@ -1,4 +1,4 @@
-import { currencyCode } from './units';
+import { currencyCode, isCellUnit } from './units';
 
 export interface NumberReading {
   /** The value in plain decimal notation, `-1234.50`: every digit of the cell, nothing rounded. Percent cells are divided by 100. */
@@ -8,6 +8,10 @@ export interface NumberReading {
   readonly currency?: string;
   readonly grouped: boolean;
   readonly leadingZero: boolean;
+  /** A unit that stands behind the number, as written: "12 kg". */
+  readonly unit?: string;
+  /** Counted in thousands, millions or billions: "5k", "1.2M". */
+  readonly scaled?: boolean;
 }
 
 const PLAIN = /^-?(?:[1-9]\d*|0)(?:\.\d+)?$/;
@@ -24,6 +28,29 @@ const SIGNED_BODY =
  * sign or ISO 4217 code before or after, percent, a plus or minus (U+2212 too) before or after, and parentheses for negative.
  */
 export function readNumber(text: string, decimal: '.' | ','): NumberReading | undefined {
+  return readBare(text, decimal) ?? readWithTail(text, decimal);
+}
+
+/** "12 kg", "5k", "£1.2M": a number with its unit or its scale behind it. */
+const TAIL = /^(.*\d[.,]?)\s*([^\d\s().,'+−-][^\d\s()]{0,8})$/;
+const POWERS: Readonly<Record<string, number>> = { k: 3, K: 3, M: 6, mn: 6, Mn: 6, Mio: 6, bn: 9, Bn: 9, Mrd: 9 };
+
+function readWithTail(text: string, decimal: '.' | ','): NumberReading | undefined {
+  if (text.length > 40) return undefined;
+  const found = TAIL.exec(text);
+  if (!found) return undefined;
+  const [, front, tail] = found;
+  const power = Object.hasOwn(POWERS, tail) ? POWERS[tail] : undefined;
+  if (power === undefined && !isCellUnit(tail)) return undefined;
+  const number = readBare(front, decimal);
+  if (!number || number.percent) return undefined;
+  if (power === undefined) return number.currency ? undefined : { ...number, unit: tail };
+  const negative = number.value.startsWith('-');
+  const value = (negative ? '-' : '') + shift(negative ? number.value.slice(1) : number.value, power);
+  return { ...number, value, whole: !value.includes('.'), scaled: true };
+}
+
+function readBare(text: string, decimal: '.' | ','): NumberReading | undefined {
   if (PLAIN.test(text) && (decimal === '.' || !text.includes('.'))) {
     return { value: text, whole: !text.includes('.'), percent: false, grouped: false, leadingZero: false };
   }

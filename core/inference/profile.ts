@@ -1,3 +1,5 @@
+import type { DurationUnit } from './duration';
+
 export const COLUMN_TYPES = ['boolean', 'integer', 'decimal', 'date', 'datetime', 'time', 'text'] as const;
 export type ColumnType = (typeof COLUMN_TYPES)[number];
 
@@ -36,6 +38,20 @@ export interface ColumnFormat {
   percentPoints?: boolean;
   /** Some whole number has more than 18 digits. */
   big?: boolean;
+  /** The unit that may stand behind the numbers in the cells; any other is not read. */
+  unitMark?: string;
+  /** The currency whose sign may stand at the numbers; any other is not read. */
+  currency?: string;
+  /** "5k" and "1.2M" are numbers here. */
+  scaled?: boolean;
+  /** The header counts in thousands (3) or millions (6): the cells are stored as many places larger. */
+  power?: number;
+  /** The cells are a spreadsheet's day numbers, or seconds or milliseconds since 1970. */
+  counted?: 'days' | 'seconds' | 'milliseconds';
+  /** What spans of time are stored in. */
+  duration?: DurationUnit;
+  /** Years that begin in one calendar year and end in the next: "2023/24". */
+  financialYear?: boolean;
 }
 
 /** What a column of a sheet is: its type, what it is good for, and what could not be read. */
@@ -63,8 +79,8 @@ export interface ColumnProfile {
     max?: number | string;
     mean?: number;
   };
-  /** Rows are numbered as in the file, the header being row 1. */
-  unread: { count: number; samples: { row: number; text: string }[] };
+  /** `row` is the number in the file, `at` the place in the sheet, from 0. */
+  unread: { count: number; samples: { row: number; at?: number; text: string }[] };
   /** Why this type and role, in plain words. */
   reasons: string[];
   /** A small picture of the values: up to 12 heights, 0 to 1, along the range (numbers, dates) or the commonest values (text). */

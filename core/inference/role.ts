@@ -2,16 +2,19 @@ import type { TypeDecision } from './decide';
 import {
   headingCounts,
   headingSaysCode,
+  headingSaysHour,
   headingSaysKey,
   headingSaysLevel,
+  headingSaysMonth,
   headingSaysRate,
   isRateUnit,
 } from './headings';
-import type { Role, Summary } from './profile';
-import { FACT, type ColumnTally } from './tally';
+import type { Meaning, Role, Summary } from './profile';
+import { FACT, MORE, type ColumnTally } from './tally';
 
 export interface RoleDecision {
   readonly role: Role;
+  readonly meaning?: Meaning;
   readonly reason: string;
 }
 
@@ -27,7 +30,20 @@ export function decideRole(decision: TypeDecision, tally: ColumnTally, name: str
     return { role: 'when', reason: 'They come round in the order of the calendar.' };
   if (type === 'time') return { role: 'note', reason: 'A time of day without a date.' };
   if (type === 'boolean') return { role: 'group', reason: 'Yes and no make two groups.' };
+  if (decision.codes) {
+    if (distinct <= 30 && distinct < filled * 0.2)
+      return { role: 'group', reason: `${n(distinct)} different codes to group by.` };
+    return { role: 'key', reason: 'Codes, each naming one thing.' };
+  }
   if (type === 'integer') {
+    if (headingSaysMonth(name) && tally.havingMore(MORE.monthNumber) >= filled * 0.99 && distinct <= 12)
+      return {
+        role: 'when',
+        meaning: 'month-of-year',
+        reason: 'The numbers 1 to 12 under such a header are the months of the year.',
+      };
+    if (headingSaysHour(name) && tally.havingMore(MORE.hourNumber) >= filled * 0.99)
+      return { role: 'group', reason: 'Hours of the day, to group by.' };
     if (headingSaysKey(name)) return { role: 'key', reason: 'The header says that each number names one thing.' };
     if (headingSaysCode(name) && !headingCounts(name) && distinct <= 30)
       return { role: 'group', reason: `${n(distinct)} different small numbers that stand for kinds, not amounts.` };

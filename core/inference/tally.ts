@@ -3,8 +3,9 @@ import { readTime } from './clock';
 import { scanDate } from './date';
 import { scanPlainDate, type DateScan } from './plain-date';
 import { Memo } from './memo';
-import { readNumber } from './number';
-import { isMissingWord, readYesNo } from './words';
+import { readDuration } from './duration';
+import { readNumber, type NumberReading } from './number';
+import { isErrorCell, isMissingWord, readYesNo } from './words';
 
 /**
  * What one cell could be, as bits: a cell may be several things at once ("03/04/2025" is a day under two orders,
@@ -48,6 +49,33 @@ export const FACT = {
   bareThousand: 1 << 30,
 } as const;
 
+/** Further facts, which do not fit beside the others in 31 bits. */
+export const MORE = {
+  /** A whole step of the calendar: a financial year. */
+  financialYear: 1 << 0,
+  /** A span of time, written as a clock or with words. */
+  duration: 1 << 1,
+  wordedDuration: 1 << 2,
+  withSeconds: 1 << 3,
+  /** A number with its unit behind it; one counted in thousands or millions. */
+  unitPoint: 1 << 4,
+  unitComma: 1 << 5,
+  scaledPoint: 1 << 6,
+  scaledComma: 1 << 7,
+  phone: 1 << 8,
+  errorCell: 1 << 9,
+  /** Whole numbers that could be a spreadsheet's day number, or seconds or milliseconds since 1970. */
+  dayNumber: 1 << 10,
+  unixSeconds: 1 << 11,
+  unixMilliseconds: 1 << 12,
+  /** From 1 to 12, and from 0 to 23. */
+  monthNumber: 1 << 13,
+  hourNumber: 1 << 14,
+} as const;
+/** Both words of facts in one number: the second counts in steps of 2^31. */
+const STEP = 2 ** 31;
+const UNIT = MORE.unitPoint | MORE.unitComma;
+
 const LONG = 40;
 
 /** Counts, over all cells of one column, what each could be. Memory is bounded; the order of the rows makes no difference. */
@@ -56,6 +84,8 @@ export class ColumnTally {
   private lastFacts = -1;
   private lastCount = 0;
   readonly currencies = new Map<string, number>();
+  /** How often each unit stands behind a number. */
+  readonly units = new Map<string, number>();
   private readonly seen = new Memo((cell) => this.look(cell));
   cells: number;
 
@@ -68,7 +98,8 @@ export class ColumnTally {
   add(cell: string): void {
     this.cells++;
     const facts = this.seen.get(cell);
-    if (facts & FACT.currency) this.countCurrency(cell);
+    if ((facts % STEP) & FACT.currency) this.countCurrency(cell);
+    if (Math.floor(facts / STEP) & UNIT) this.countUnit(cell);
     // Most cells of a column are alike: the last combination is counted without a look-up.
     if (facts === this.lastFacts) this.lastCount++;
     else {
@@ -92,14 +123,25 @@ export class ColumnTally {
   /** How many cells have all of the facts `all` and none of `none`. */
   having(all: number, none = 0): number {
     let total = 0;
-    for (const [facts, count] of this.combinations) if ((facts & all) === all && (facts & none) === 0) total += count;
+    for (const [facts, count] of this.combinations) {
+      const low = facts % STEP;
+      if ((low & all) === all && (low & none) === 0) total += count;
+    }
     return total;
   }
 
   /** How many cells have at least one of the facts. */
   havingAny(facts: number): number {
     let total = 0;
-    for (const [combination, count] of this.combinations) if (combination & facts) total += count;
+    for (const [combination, count] of this.combinations) if ((combination % STEP) & facts) total += count;
+    return total;
+  }
+
+  /** How many cells have at least one of the further facts `more`, or one of the facts `facts`. */
+  havingMore(more: number, facts = 0): number {
+    let total = 0;
+    for (const [combination, count] of this.combinations)
+      if (Math.floor(combination / STEP) & more || (combination % STEP) & facts) total += count;
     return total;
   }
 
@@ -107,8 +149,13 @@ export class ColumnTally {
   distinct(): number | undefined {
     if (this.seen.overflown) return undefined;
     let total = 0;
-    for (const [, facts] of this.seen.entries()) if (!(facts & FACT.empty)) total++;
+    for (const [, facts] of this.seen.entries()) if (!((facts % STEP) & FACT.empty)) total++;
     return total;
+  }
+
+  private countUnit(cell: string): void {
+    const unit = (readNumber(cell.trim(), '.') ?? readNumber(cell.trim(), ','))?.unit;
+    if (unit) this.units.set(unit, (this.units.get(unit) ?? 0) + 1);
   }
 
   private countCurrency(cell: string): void {
@@ -123,40 +170,60 @@ export class ColumnTally {
     const date = scanPlainDate(cell);
     if (date) return factsOf(date) | FACT.withDigit | (cell.includes(' ') ? FACT.spaced : 0);
     let facts = isMissingWord(cell) ? FACT.missingWord : 0;
-    facts |= this.numberFacts(cell);
-    facts |= dateFacts(cell);
+    let more = isErrorCell(cell) ? MORE.errorCell : 0;
+    const point = readNumber(cell, '.');
+    const comma = /[.,]/.test(cell) ? readNumber(cell, ',') : point;
+    if (point?.unit ?? comma?.unit) more |= (point ? MORE.unitPoint : 0) | (comma ? MORE.unitComma : 0);
+    else if (point?.scaled ?? comma?.scaled) more |= (point ? MORE.scaledPoint : 0) | (comma ? MORE.scaledComma : 0);
+    else facts |= numberFacts(cell, point, comma);
+    if (more & (UNIT | MORE.scaledPoint | MORE.scaledComma))
+      facts |= (point?.whole ? FACT.pointWhole : 0) | (comma?.whole ? FACT.commaWhole : 0);
+    if ((point ?? comma)?.currency) facts |= FACT.currency;
+    const scan = scanDate(cell);
+    if (scan) {
+      facts |= factsOf(scan);
+      if (scan.grade === 'year') more |= MORE.financialYear;
+    } else if (readTime(cell)) facts |= FACT.time;
+    more |= durationFacts(cell);
     const yes = readYesNo(cell);
     if (yes !== undefined) facts |= FACT.yesNo;
     if (CALENDAR_WORD.test(cell)) {
       if (monthNumber(cell)) facts |= FACT.monthWord;
       if (weekdayNumber(cell)) facts |= FACT.weekdayWord;
     }
+    if (PHONE.test(cell) && !scan) more |= MORE.phone;
     if (cell.length > LONG) facts |= FACT.long;
     if (cell.includes(' ')) facts |= FACT.spaced;
     if (/\d/.test(cell)) facts |= FACT.withDigit;
-    return facts;
-  }
-
-  private numberFacts(cell: string): number {
-    const point = readNumber(cell, '.');
-    const comma = /[.,]/.test(cell) ? readNumber(cell, ',') : point;
-    const either = point ?? comma;
-    if (!either) return 0;
-    let facts = 0;
-    if (point) facts |= FACT.point | (point.whole ? FACT.pointWhole : 0);
-    if (comma) facts |= FACT.comma | (comma.whole ? FACT.commaWhole : 0);
-    if (/[.,]/.test(cell)) facts |= FACT.separated;
-    if (either.leadingZero) facts |= FACT.leadingZero;
-    if (either.percent) facts |= FACT.percent;
-    if (either.currency) facts |= FACT.currency;
-    if (/^(1[5-9]|20|21)\d\d$/.test(cell)) facts |= FACT.year;
-    if (either.value.replace(/\D/g, '').length > 18) facts |= FACT.big;
-    if (Math.abs(Number(either.value)) > 1) facts |= FACT.aboveOne;
-    if (/^-?\d{4,}$/.test(cell)) facts |= FACT.bareThousand;
-    if (cell === '0' || cell === '1') facts |= FACT.zeroOne;
-    return facts;
+    return facts + more * STEP;
   }
 }
+
+function numberFacts(cell: string, point: NumberReading | undefined, comma: NumberReading | undefined): number {
+  const either = point ?? comma;
+  if (!either) return 0;
+  let facts = 0;
+  if (point) facts |= FACT.point | (point.whole ? FACT.pointWhole : 0);
+  if (comma) facts |= FACT.comma | (comma.whole ? FACT.commaWhole : 0);
+  if (/[.,]/.test(cell)) facts |= FACT.separated;
+  if (either.leadingZero) facts |= FACT.leadingZero;
+  if (either.percent) facts |= FACT.percent;
+  if (either.value.replace(/\D/g, '').length > 18) facts |= FACT.big;
+  if (Math.abs(Number(either.value)) > 1) facts |= FACT.aboveOne;
+  if (/^-?\d{4,}$/.test(cell)) facts |= FACT.bareThousand;
+  return facts;
+}
+
+function durationFacts(cell: string): number {
+  const duration = readDuration(cell);
+  if (!duration) return 0;
+  return (
+    MORE.duration | (duration.worded ? MORE.wordedDuration : 0) | (duration.seconds % 60 === 0 ? 0 : MORE.withSeconds)
+  );
+}
+
+/** Figures grouped as telephone numbers are, with a plus or a nought in front, or an area code in parentheses. */
+const PHONE = /^(?:\+\d|\(\d|0\d)[\d\s()/.-]{6,18}\d$/;
 
 /** Figures alone, at most one point among them: no words, no separators, and short enough to be exact. */
 const PLAIN_NUMBER = /^-?(?:0|[1-9]\d{0,14})(?:\.\d{1,6})?$/;
@@ -167,12 +234,14 @@ function plainNumberFacts(cell: string): number {
   const at = cell.indexOf('.');
   const value = Number(cell);
   let facts = FACT.point | FACT.withDigit;
+  let more = 0;
   if (at < 0) {
     facts |= FACT.comma | FACT.pointWhole | FACT.commaWhole;
     if (value >= 1500 && value <= 2199) facts |= FACT.year;
     if (value >= 1000 || value <= -1000) facts |= FACT.bareThousand;
     if (cell === '0' || cell === '1') facts |= FACT.zeroOne;
     if (cell.length >= 8) facts |= dateFacts(cell);
+    more = wholeNumberFacts(value);
   } else {
     facts |= FACT.separated;
     const decimals = cell.length - at - 1;
@@ -183,7 +252,18 @@ function plainNumberFacts(cell: string): number {
     if (decimals === 4) facts |= dateFacts(cell);
   }
   if (value > 1 || value < -1) facts |= FACT.aboveOne;
-  return facts;
+  return facts + more * STEP;
+}
+
+/** From 1955 to 2119 as a spreadsheet's day numbers; from 1980 to 2100 as seconds or milliseconds since 1970. */
+function wholeNumberFacts(value: number): number {
+  let more = 0;
+  if (value >= 20_000 && value <= 80_000) more |= MORE.dayNumber;
+  if (value >= 3.15e8 && value <= 4.11e9) more |= MORE.unixSeconds;
+  if (value >= 3.15e11 && value <= 4.11e12) more |= MORE.unixMilliseconds;
+  if (value >= 1 && value <= 12) more |= MORE.monthNumber;
+  if (value >= 0 && value <= 23) more |= MORE.hourNumber;
+  return more;
 }
 
 function dateFacts(cell: string): number {

@@ -131,9 +131,44 @@ const UNITS: ReadonlySet<string> = new Set([
   'points',
 ]);
 
+/** Whether a word is a unit as headers write it. */
+export function isHeaderUnit(text: string): boolean {
+  return UNITS.has(text.toLowerCase()) || /^°[CFK]?$/i.test(text);
+}
+
+/** Whether a word behind a number in a cell is a unit; of single letters only those that are hardly ever a code. */
+export function isCellUnit(text: string): boolean {
+  return text.length === 1 ? /[gmlt°]/.test(text) : UNITS.has(text.toLowerCase()) || /^°[CFK]$/i.test(text);
+}
+
 export interface Header {
   readonly name: string;
   readonly unit?: string;
+  /** The header counts in thousands (3), millions (6) or billions (9). */
+  readonly power?: number;
+}
+
+/** "£000", "£'000", "in thousands", "$M", "EUR k", "thousand tonnes": what a header counts in, and its unit. */
+const COUNTED =
+  /^(?:in\s+)?([^\w\s'’]{1,2}|[A-Z]{3})?\s*(['’]?000s?|k|K|thousands?|tsd\.?|m|M|mn|millions?|mio\.?|bn|billions?|mrd\.?)(?:\s+(?:of\s+)?(\S+))?$/;
+const COUNTED_POWERS: readonly (readonly [RegExp, number])[] = [
+  [/000|^k$|thousand|tsd/i, 3],
+  [/^mn?$|million|mio/i, 6],
+  [/bn|billion|mrd/i, 9],
+];
+
+function counted(text: string): { unit?: string; power: number } | undefined {
+  const found = COUNTED.exec(text);
+  if (!found) return undefined;
+  const [, before, word, after] = found;
+  const mark = before ?? after;
+  const unit =
+    mark === undefined ? undefined : (currencyCode(mark) ?? (UNITS.has(mark.toLowerCase()) ? mark : undefined));
+  if (mark !== undefined && unit === undefined) return undefined;
+  // A bare letter counts only beside a currency: "Height (m)" is in metres.
+  if (word.length <= 2 && !/000/.test(word) && (unit === undefined || unit.length !== 3)) return undefined;
+  const power = COUNTED_POWERS.find(([pattern]) => pattern.test(word))?.[1];
+  return power === undefined ? undefined : { power, ...(unit ? { unit } : {}) };
 }
 
 /**
@@ -143,6 +178,11 @@ export interface Header {
 export function splitHeader(header: string): Header {
   const bracketed = /^(.+?)\s*[([]\s*(?:in\s+)?([^()[\]]+?)\s*[)\]]$/.exec(header);
   const trailing = /^(.+?)(?:\s*,\s*|\s+in\s+|\s+)(\S+)$/.exec(header);
+  const inThousands = /^(.+?)(?:\s*,\s*|\s+)((?:in\s+)(?:\S+\s+)?\S+|\S?['’]?000s?)$/.exec(header);
+  for (const found of [bracketed, inThousands]) {
+    const many = found && counted(found[2]);
+    if (found && many) return { name: found[1].trim(), ...many };
+  }
   for (const found of [bracketed, trailing]) {
     const unit = found && knownUnit(found[2], found === bracketed || /[,]|\sin\s/.test(header.slice(found[1].length)));
     if (found && unit) return { name: found[1].trim(), unit };

@@ -4,3 +4,4 @@ export * from './encoding';
 export * from './header';
 export * from './reading';
 export * from './refusal';
+export * from './shape';

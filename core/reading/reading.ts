@@ -1,21 +1,43 @@
 import type { Encoding } from './encoding';
+import type { ShapeFinding } from './shape';
+
+/** A record as it came, for showing a sheet as it was received; long cells are cut. */
+export interface SeenRecord {
+  readonly number: number;
+  readonly cells: readonly string[];
+}
+
+export interface Worksheet {
+  readonly name: string;
+  readonly rows: number;
+  readonly hidden?: boolean;
+}
 
 /** What was understood of a file before its cells were read: kept with the sheet and shown to its user. */
 export interface Reading {
-  readonly encoding: Encoding;
-  readonly delimiter: string;
-  readonly headerRow: number;
+  readonly format: 'delimited' | 'workbook' | 'json' | 'database';
+  readonly encoding?: Encoding;
+  readonly delimiter?: string;
+  /** The worksheets of a workbook, and the one that was read. */
+  readonly worksheets?: readonly Worksheet[];
+  readonly worksheet?: string;
+  /** The row that names the columns, from 1; absent where none does. */
+  readonly headerRow?: number;
   /** Records with fewer or more cells than the header, and lines without anything. */
   readonly shortRows: number;
   readonly longRows: number;
   readonly blankLines: number;
+  /** How the table stands in its file, each with what was done about it. */
+  readonly findings: readonly ShapeFinding[];
+  /** The first and the last records as they came. */
+  readonly seen: readonly SeenRecord[];
   /** One plain sentence for each thing out of the ordinary. */
   readonly notes: readonly string[];
 }
 
 export interface RaggedCounts {
-  readonly headerCells: number;
   readonly width: number;
+  readonly headerCells: number;
   readonly short: number;
   readonly long: number;
   readonly firstShort?: number;

@@ -72,6 +72,7 @@ export function toInstant(key: GrainValue, profile: Pick<ColumnProfile, 'meaning
 function cyclePlaces(keys: readonly GrainValue[], profile: ColumnProfile, cycle: Cycle, spec: ChartSpec): Places {
   const place = (key: GrainValue): number | undefined => {
     if (key === null) return undefined;
+    if (profile.type === 'integer') return Number(key);
     if (profile.type === 'text') return cycle === 'weekday' ? weekdayNumber(String(key)) : monthNumber(String(key));
     if (cycle === 'hour-of-day') return Number(key);
     return placeInCycle(Number(key), cycle);

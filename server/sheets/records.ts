@@ -7,6 +7,7 @@ import {
   readDelimited,
   ReadingRefusal,
   type Encoding,
+  type Reading,
   type RecordBatch,
 } from '@/core/reading';
 
@@ -17,11 +18,19 @@ export type Progress = (share: number) => void;
 
 /** Where the records of a sheet come from; they can be read from the beginning as often as needed. */
 export interface RecordSource {
-  readonly encoding: Encoding;
-  readonly delimiter: string;
+  /** What is known of the file itself. */
+  readonly about: Pick<Reading, 'format' | 'encoding' | 'delimiter' | 'worksheets' | 'worksheet'>;
+  readonly notes: readonly string[];
+  /** Small enough that all its records are looked at together, from the title to the last footnote. */
+  readonly small: boolean;
+  /** The decimal sign that the format itself prescribes. */
+  readonly decimal?: '.';
   /** All records in order, with word of the share that has been read. */
   records(progress: Progress): AsyncGenerator<RecordBatch>;
 }
+
+/** Files up to this size are looked at whole before they are read. */
+const SMALL = 12 * 1024 * 1024;
 
 export interface ReceivedFile {
   readonly path: string;
@@ -33,8 +42,9 @@ export interface ReceivedFile {
 export async function delimitedRecords(file: ReceivedFile): Promise<RecordSource> {
   const delimiter = await lookAtHead(file);
   return {
-    encoding: file.encoding,
-    delimiter,
+    about: { format: 'delimited', encoding: file.encoding, delimiter },
+    notes: [],
+    small: file.bytes <= SMALL,
     records: (progress) => readDelimited(decode(bytesOf(file, progress), file.encoding), delimiter),
   };
 }

@@ -1,12 +1,34 @@
-import { CellConverter, ColumnTally, inferColumn, UNREAD, type ColumnProfile, type Correction } from '@/core/inference';
-import { columnNames, readingNotes, ReadingRefusal, type Reading } from '@/core/reading';
+import {
+  cellLook,
+  CellConverter,
+  ColumnTally,
+  inferColumns,
+  UNREAD,
+  type ColumnFormat,
+  type ColumnProfile,
+  type Correction,
+} from '@/core/inference';
+import {
+  columnNames,
+  findShape,
+  readingNotes,
+  ReadingRefusal,
+  type NumberedRecord,
+  type Reading,
+  type SeenRecord,
+  type Shape,
+  type ShapeChoices,
+} from '@/core/reading';
 import { copyText } from './copy-text';
 import type { Progress, RecordSource } from './records';
 
 /** PostgreSQL's own limit is 1,600 columns of a table. */
 const MOST_COLUMNS = 1_000;
-/** So many records at the beginning make the first guess. */
+/** So many records at the beginning make the first guess; of a small file all do. */
 const SAMPLED = 4_000;
+/** So many records from the top and from the bottom are kept to be shown as they came. */
+const SEEN_TOP = 24;
+const SEEN_BOTTOM = 8;
 
 type Corrections = Readonly<Record<string, Correction>>;
 
@@ -16,8 +38,8 @@ type Corrections = Readonly<Record<string, Correction>>;
  * otherwise (`guessHeld` is false) they are typed a second time.
  */
 export class TableReader {
-  private header: readonly string[] = [];
-  private headerRow = 1;
+  private shape: Shape | undefined;
+  private seen: SeenRecord[] = [];
   private tallies: ColumnTally[] = [];
   private converters: CellConverter[] = [];
   private planned: ColumnProfile[] = [];
@@ -29,46 +51,57 @@ export class TableReader {
   constructor(
     private readonly source: RecordSource,
     private readonly corrections: Corrections,
+    private readonly choices: ShapeChoices = {},
   ) {}
 
   /** The columns by the beginning of the file. @throws ReadingRefusal where there is no header or nothing under it. */
   async guess(): Promise<ColumnProfile[]> {
-    let header: string[] | undefined;
-    const sample: string[][] = [];
-    for await (const batch of this.source.records(() => undefined)) {
-      for (let i = 0; i < batch.records.length && sample.length < SAMPLED; i++) {
-        if (header) sample.push(batch.records[i]);
-        else {
-          header = batch.records[i];
-          this.headerRow = batch.numbers[i];
-        }
-      }
-      if (sample.length >= SAMPLED) break;
-    }
-    if (!header) throw new ReadingRefusal('This file is empty. Check that the export worked, then drop it again.');
+    const sample = await this.sample();
     if (sample.length === 0)
+      throw new ReadingRefusal('This file is empty. Check that the export worked, then drop it again.');
+    this.seen = seenOf(sample, this.source.small);
+    const shape = findShape(sample, this.source.small, cellLook, this.choices);
+    this.shape = shape;
+    const rows = sample.flatMap((record) => shape.rows(record));
+    if (rows.length === 0)
       throw new ReadingRefusal(
-        `This file has a header (${header.slice(0, 3).join(', ')}${header.length > 3 ? ', …' : ''}) but no rows under it. Add the rows, then drop it again.`,
+        `This file has a header (${shape.headers.slice(0, 3).join(', ')}${shape.headers.length > 3 ? ', …' : ''}) but no rows under it. Add the rows, then drop it again.`,
       );
-    this.header = header;
-    const width = widthOf(Math.max(header.length, ...sample.map((record) => record.length)));
+    const width = widthOf(shape.open ? Math.max(shape.width, ...rows.map((row) => row.length)) : shape.width);
     const tallies = Array.from({ length: width }, () => new ColumnTally());
-    for (const record of sample) for (let c = 0; c < width; c++) tallies[c].add(record[c] ?? '');
+    for (const row of rows) for (let c = 0; c < width; c++) tallies[c].add(row[c] ?? '');
     this.tallies = Array.from({ length: width }, () => new ColumnTally());
     return this.plan(this.profilesFrom(tallies));
   }
 
+  private async sample(): Promise<NumberedRecord[]> {
+    const sample: NumberedRecord[] = [];
+    for await (const batch of this.source.records(() => undefined)) {
+      for (let i = 0; i < batch.records.length; i++)
+        if (!isBlank(batch.records[i])) sample.push({ cells: batch.records[i], number: batch.numbers[i] });
+      if (!this.source.small && sample.length >= SAMPLED) break;
+    }
+    return sample;
+  }
+
   /** The rows as COPY text, typed as planned; on the first reading every cell is looked at on the way. */
   async *copyLines(progress: Progress): AsyncGenerator<string> {
-    let n = -1;
+    const { shape } = this;
+    if (!shape) throw new RangeError('rows can be read only after the columns were guessed');
+    let n = 0;
     for await (const batch of this.source.records(progress)) {
       let lines = '';
       for (let i = 0; i < batch.records.length; i++) {
-        if (n >= 0) {
-          if (this.tallying) this.tally(batch.records[i], batch.numbers[i]);
-          if (!this.broken) lines += this.line(n, batch.numbers[i], batch.records[i]);
+        const number = batch.numbers[i];
+        if (isBlank(batch.records[i])) {
+          if (this.tallying) this.ragged.blank++;
+          continue;
         }
-        n++;
+        for (const row of shape.rows({ cells: batch.records[i], number })) {
+          if (this.tallying) this.tally(row, number, shape);
+          if (!this.broken) lines += this.line(n, number, row);
+          n++;
+        }
       }
       if (this.tallying) this.ragged.blank += batch.blank;
       if (lines) yield lines;
@@ -92,22 +125,24 @@ export class TableReader {
 
   /** What was read: the profiles with their figures, and how the file was understood. */
   outcome(): { headers: string[]; columns: ColumnProfile[]; rows: number; reading: Reading } {
-    const given = this.header.map((name) => name.trim());
+    const { shape, source, ragged } = this;
+    const header = shape?.headers ?? [];
+    const given = header.map((name) => name.trim());
     const repeatedNames = [...new Set(given.filter((name, i) => name !== '' && given.indexOf(name) !== i))];
-    const { short, long, blank } = this.ragged;
     const width = this.tallies.length;
     return {
-      headers: columnNames(this.header, width),
+      headers: columnNames(header, width),
       columns: this.converters.map((converter) => converter.profiled()),
       rows: this.rows,
       reading: {
-        encoding: this.source.encoding,
-        delimiter: this.source.delimiter,
-        headerRow: this.headerRow,
-        shortRows: short,
-        longRows: long,
-        blankLines: blank,
-        notes: readingNotes({ ...this.ragged, headerCells: this.header.length, width, repeatedNames }),
+        ...source.about,
+        ...(shape?.headerRow === undefined ? {} : { headerRow: shape.headerRow }),
+        shortRows: ragged.short,
+        longRows: ragged.long,
+        blankLines: ragged.blank,
+        findings: shape?.findings ?? [],
+        seen: this.seen,
+        notes: [...source.notes, ...readingNotes({ ...ragged, headerCells: header.length, width, repeatedNames })],
       },
     };
   }
@@ -124,22 +159,22 @@ export class TableReader {
   }
 
   private profilesFrom(tallies: readonly ColumnTally[]): ColumnProfile[] {
-    return columnNames(this.header, tallies.length).map((name, c) =>
-      inferColumn(`c${c + 1}`, name, tallies[c], this.corrections[`c${c + 1}`]),
-    );
+    return inferColumns(columnNames(this.shape?.headers ?? [], tallies.length), tallies, this.corrections, {
+      decimal: this.source.decimal,
+    });
   }
 
-  private tally(record: readonly string[], row: number): void {
+  private tally(row: readonly string[], number: number, shape: Shape): void {
     const { ragged, tallies } = this;
-    if (record.length < this.header.length) {
+    if (shape.open && row.length < shape.width) {
       ragged.short++;
-      ragged.firstShort ||= row;
-    } else if (record.length > this.header.length) {
+      ragged.firstShort ||= number;
+    } else if (shape.open && row.length > shape.width) {
       ragged.long++;
-      ragged.firstLong ||= row;
-      if (record.length > tallies.length) this.widen(record.length);
+      ragged.firstLong ||= number;
+      if (row.length > tallies.length) this.widen(row.length);
     }
-    for (let c = 0; c < tallies.length; c++) tallies[c].add(record[c] ?? '');
+    for (let c = 0; c < tallies.length; c++) tallies[c].add(row[c] ?? '');
   }
 
   /** More columns than the beginning of the file had: those before count as empty so far, and the rows are typed again. */
@@ -154,7 +189,7 @@ export class TableReader {
     let unread: Record<string, string> | undefined;
     for (let c = 0; c < this.converters.length; c++) {
       const cell = record[c] ?? '';
-      const value = this.converters[c].convert(cell, row);
+      const value = this.converters[c].convert(cell, row, n);
       if (value === UNREAD) {
         (unread ??= {})[`c${c + 1}`] = cell.trim().replaceAll('\0', '\uFFFD');
         line += '\t\\N';
@@ -166,13 +201,32 @@ export class TableReader {
 
 /** Whether two profiles make the same typed values of the same cells. */
 function readsAlike(a: ColumnProfile, b: ColumnProfile): boolean {
-  return (
-    a.type === b.type &&
-    a.format.dateOrder === b.format.dateOrder &&
-    a.format.decimal === b.format.decimal &&
-    a.format.percentPoints === b.format.percentPoints &&
-    a.format.big === b.format.big
-  );
+  return a.type === b.type && marksOf(a.format) === marksOf(b.format);
+}
+
+/** What of a format decides how cells are read. */
+function marksOf(format: ColumnFormat): string {
+  const marks = Object.entries(format).filter(([name]) => name !== 'ambiguous' && name !== 'decimals');
+  return JSON.stringify(marks.sort());
+}
+
+/** A line without anything in it, such as ",,,". */
+function isBlank(cells: readonly string[]): boolean {
+  return (cells[0] ?? '').trim() === '' && cells.every((cell) => cell.trim() === '');
+}
+
+const LONGEST_SEEN = 60;
+const MOST_SEEN_COLUMNS = 40;
+
+function seenOf(records: readonly NumberedRecord[], whole: boolean): SeenRecord[] {
+  const ends =
+    whole && records.length > SEEN_TOP + SEEN_BOTTOM
+      ? [...records.slice(0, SEEN_TOP), ...records.slice(-SEEN_BOTTOM)]
+      : records.slice(0, SEEN_TOP + SEEN_BOTTOM);
+  return ends.map(({ number, cells }) => ({
+    number,
+    cells: cells.slice(0, MOST_SEEN_COLUMNS).map((cell) => cell.slice(0, LONGEST_SEEN).replaceAll('\0', '\uFFFD')),
+  }));
 }
 
 function widthOf(width: number): number {

@@ -63,9 +63,9 @@ export function SheetPicker({ sheet, picking, jump }: { sheet: Sheet; picking: P
       const sample = columns[index]?.unread.samples[0];
       if (!sample) return;
       across.scrollToIndex(index, { align: 'center' });
-      down.scrollToIndex(Math.max(0, sample.row - (sheet.reading?.headerRow ?? 1) - 1), { align: 'center' });
+      down.scrollToIndex(sample.at ?? 0, { align: 'center' });
     },
-    [columns, across, down, sheet.reading],
+    [columns, across, down],
   );
   const jumped = useRef<number>(undefined);
   useEffect(() => {

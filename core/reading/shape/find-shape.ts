@@ -1,0 +1,345 @@
+import { columnNames } from '../header';
+import { ReadingRefusal } from '../refusal';
+import { findAcross, type AcrossFound } from './across';
+import { findHeader, usualFill, type HeaderFound } from './header';
+import {
+  cellAt,
+  filledIn,
+  rowWords,
+  type CellLook,
+  type NumberedRecord,
+  type Shape,
+  type ShapeChoices,
+  type ShapeFinding,
+  type ShapeFindingId,
+} from './shape';
+import { findTotals } from './totals';
+import { lieOnSide } from './turn';
+
+interface Body {
+  readonly records: readonly NumberedRecord[];
+  readonly headers: readonly string[];
+}
+
+/**
+ * Finds how a table stands in its file. Each finding is one plain statement, taken in by default only when sure, and
+ * turned round by the user's choices.
+ * @param records the records of the file, or only its first ones
+ * @param whole whether these are all records: what lies at the bottom can be judged only then
+ */
+export function findShape(
+  records: readonly NumberedRecord[],
+  whole: boolean,
+  look: CellLook,
+  choices: ShapeChoices = {},
+): Shape {
+  const findings: ShapeFinding[] = [];
+  const take = (finding: Omit<ShapeFinding, 'taken'>, sure = true): boolean => {
+    const taken = choices.findings?.[finding.id] ?? sure;
+    findings.push({ ...finding, taken });
+    return taken;
+  };
+  const wanted = records.filter(
+    ({ number }) => number >= (choices.rows?.from ?? 0) && number <= (choices.rows?.to ?? Infinity),
+  );
+  if (wanted.length === 0)
+    throw new ReadingRefusal(
+      'No rows are left between the first and the last row that you chose. Choose a longer run.',
+    );
+  const header = chosenHeader(wanted, look, choices);
+  const titles = wanted.slice(0, header.first);
+  const leaveTitles =
+    titles.length > 0 &&
+    take({
+      id: 'title',
+      says: `The table starts at row ${wanted[header.first].number.toLocaleString('en-GB')}`,
+      why: `${rowWords(titles.map(({ number }) => number))} ${titles.length === 1 ? 'holds' : 'hold'} a title or a remark: “${titles
+        .map(({ cells }) => cells.filter(Boolean).join(' '))
+        .join(' / ')
+        .slice(0, 80)}”`,
+      otherwise: 'Start at the top',
+      rows: titles.map(({ number }) => number),
+    });
+  const { headers, from, headerRow } = headersOf(wanted, header, titles.length > 0 && !leaveTitles, take);
+  const title = titles.map(({ cells }) => cells.join(' ')).join(' ');
+  const below = wanted.slice(from);
+  const side =
+    whole &&
+    lieOnSide([{ cells: headers, number: 0 }, ...below], look) &&
+    take({
+      id: 'on-its-side',
+      says: 'The table lies on its side',
+      why: 'The names stand down the first column and each record is a column: rows and columns change places',
+      otherwise: 'Leave it as it is',
+    });
+  if (side) return turnedShape(findings, wanted.slice(header.first), headerRow);
+  const left = whole ? bottomLeftOut(below, look, take) : new Set<number>();
+  const body: Body = { records: below.filter(({ number }) => !left.has(number)), headers };
+  const across = findAcross(headers, body.records, title, look);
+  if (across && takeAcross(across, body, whole, take)) {
+    const totals = across.totals.length > 0 && take(totalColumns(across, headers));
+    return acrossShape(findings, headers, across, totals, firstNumber(below), left, choices, headerRow);
+  }
+  const dropped = whole ? columnsLeftOut(body, take) : new Set<number>();
+  return plainShape(findings, headers, dropped, firstNumber(below), left, choices, headerRow);
+}
+
+const firstNumber = (records: readonly NumberedRecord[]): number => records[0]?.number ?? Infinity;
+
+function chosenHeader(records: readonly NumberedRecord[], look: CellLook, choices: ShapeChoices): HeaderFound {
+  const at = choices.headerRow === undefined ? -1 : records.findIndex(({ number }) => number === choices.headerRow);
+  if (at < 0) return findHeader(records, look);
+  return { first: at, last: at, body: at + 1, none: false };
+}
+
+type Take = (finding: Omit<ShapeFinding, 'taken'>, sure?: boolean) => boolean;
+
+/** The names of the columns, and the place of the first record under them. */
+function headersOf(
+  records: readonly NumberedRecord[],
+  header: HeaderFound,
+  fromTop: boolean,
+  take: Take,
+): { headers: string[]; from: number; headerRow?: number } {
+  if (fromTop) return { headers: [...records[0].cells], from: 1, headerRow: records[0].number };
+  const row = records[header.first].number;
+  if (header.none) {
+    const none = take({
+      id: 'no-header',
+      says: 'No row names the columns',
+      why: `Row ${row.toLocaleString('en-GB')} holds figures like the rows under it: it is data, and the columns are numbered`,
+      otherwise: 'The first row names them',
+      rows: [row],
+    });
+    if (none) return { headers: records[header.first].cells.map(() => ''), from: header.first };
+    return { headers: [...records[header.first].cells], from: header.first + 1, headerRow: row };
+  }
+  let headers = [...records[header.first].cells];
+  let last = header.first;
+  if (header.last > header.first) {
+    const two = take({
+      id: 'two-line-header',
+      says: `Rows ${row.toLocaleString('en-GB')} and ${records[header.last].number.toLocaleString('en-GB')} name the columns together`,
+      why: 'The upper line groups the columns under it; each column takes both names',
+      otherwise: 'Take only the lower line',
+      rows: [row, records[header.last].number],
+    });
+    headers = two
+      ? joinLines(records[header.first].cells, records[header.last].cells)
+      : [...records[header.last].cells];
+    last = header.last;
+  }
+  if (header.units !== undefined) {
+    const units = records[header.units].cells;
+    const taken = take({
+      id: 'units-row',
+      says: `${rowWords([records[header.units].number])} holds the units`,
+      why: 'They are joined to the names of the columns',
+      otherwise: 'It is a row like the others',
+      rows: [records[header.units].number],
+    });
+    if (taken)
+      return {
+        headers: headers.map((name, c) => withUnit(name, cellAt(units, c))),
+        from: header.units + 1,
+        headerRow: records[last].number,
+      };
+  }
+  return { headers, from: last + 1, headerRow: records[last].number };
+}
+
+const withUnit = (name: string, unit: string): string =>
+  unit === '' ? name : `${name} (${unit.replace(/^[([]|[)\]]$/g, '')})`;
+
+function joinLines(upper: readonly string[], lower: readonly string[]): string[] {
+  let group = '';
+  return Array.from({ length: Math.max(upper.length, lower.length) }, (_, c) => {
+    group = cellAt(upper, c) || group;
+    return [group, cellAt(lower, c)].filter(Boolean).join(' ');
+  });
+}
+
+/** The numbers of rows at the bottom and among the others that are no data: footnotes, and rows that add others up. */
+function bottomLeftOut(below: readonly NumberedRecord[], look: CellLook, take: Take): Set<number> {
+  const left = new Set<number>();
+  const leave = (
+    id: ShapeFindingId,
+    rows: readonly number[],
+    says: string,
+    why: string,
+    otherwise: string,
+    sure = true,
+  ) => {
+    if (rows.length > 0 && take({ id, says, why, otherwise, rows }, sure)) for (const row of rows) left.add(row);
+  };
+  const usual = usualFill(below);
+  let end = below.length;
+  while (end > 1 && usual >= 2 && isFootnote(below[end - 1], look)) end--;
+  const notes = below.slice(end).map(({ number }) => number);
+  leave(
+    'footnotes',
+    notes,
+    `${rowWords(notes.length > 0 ? notes : [0])} ${notes.length === 1 ? 'is a footnote' : 'are footnotes'}`,
+    'Only the first cell is filled, with words',
+    'Keep as rows',
+  );
+  const body = below.slice(0, end);
+  const { rows, proven } = findTotals(body, look);
+  const numbers = rows.map((i) => body[i].number);
+  const why = rows.every((i) => proven.has(i))
+    ? 'Each amount equals the sum of the rows above; counting them in would double every figure'
+    : 'They say so; counting them in would double every figure';
+  leave(
+    'totals',
+    numbers,
+    `${rowWords(numbers.length > 0 ? numbers : [0])} ${numbers.length === 1 ? 'is a total and is' : 'are totals and are'} left out`,
+    why,
+    'Count them in',
+  );
+  return left;
+}
+
+function isFootnote({ cells }: NumberedRecord, look: CellLook): boolean {
+  return filledIn(cells) === 1 && look.kind(cellAt(cells, 0)) === 'text';
+}
+
+function takeAcross({ columns, name }: AcrossFound, { records, headers }: Body, whole: boolean, take: Take): boolean {
+  const many = `${columns.length.toLocaleString('en-GB')} ${name.toLowerCase()}s`;
+  const kept = headers
+    .filter((_, c) => !columns.includes(c))
+    .map((header) => header.trim())
+    .filter(Boolean);
+  const rows = whole
+    ? `${records.length.toLocaleString('en-GB')} rows × ${many} give ${(records.length * columns.length).toLocaleString('en-GB')} rows`
+    : `Each row gives ${many}`;
+  return take({
+    id: 'across',
+    says: `The ${many} across the top become one column, ${name}`,
+    why: `${rows}: ${[...kept.slice(0, 3), name, 'Amount'].join(', ')}`,
+    otherwise: 'Keep as columns',
+    columns,
+  });
+}
+
+function totalColumns({ totals }: AcrossFound, headers: readonly string[]): Omit<ShapeFinding, 'taken'> {
+  const names = totals.map((c) => headers[c].trim() || `column ${c + 1}`).join(', ');
+  return {
+    id: 'total-columns',
+    says: `The column ${names} adds the others up and is left out`,
+    why: 'Counting it in would double every figure',
+    otherwise: 'Keep it',
+    columns: totals,
+  };
+}
+
+/** Columns without a name and without a cell, and columns that repeat another under the same name. */
+function columnsLeftOut({ records, headers }: Body, take: Take): Set<number> {
+  const width = Math.max(headers.length, ...records.map(({ cells }) => cells.length));
+  const empty: number[] = [];
+  const repeated: number[] = [];
+  for (let c = 0; c < width; c++) {
+    const name = cellAt(headers, c);
+    if (name === '' && records.every(({ cells }) => cellAt(cells, c) === '')) empty.push(c);
+    else if (
+      name !== '' &&
+      headers
+        .slice(0, c)
+        .some(
+          (other, o) => other.trim() === name && records.every(({ cells }) => cellAt(cells, o) === cellAt(cells, c)),
+        )
+    )
+      repeated.push(c);
+  }
+  const dropped = new Set<number>();
+  const leave = (id: ShapeFindingId, columns: readonly number[], says: string, why: string) => {
+    if (columns.length > 0 && columns.length < width && take({ id, says, why, otherwise: 'Keep', columns }))
+      for (const c of columns) dropped.add(c);
+  };
+  leave(
+    'empty-columns',
+    empty,
+    `${empty.length} ${empty.length === 1 ? 'column is' : 'columns are'} empty and left out`,
+    'They have neither a name nor a cell',
+  );
+  leave(
+    'repeated-columns',
+    repeated,
+    `${repeated.map((c) => cellAt(headers, c)).join(', ')} stands twice; once is enough`,
+    'Both hold the same cells',
+  );
+  return dropped;
+}
+
+function wantedRows(from: number, left: ReadonlySet<number>, { rows }: ShapeChoices): (number: number) => boolean {
+  const [first, last] = [Math.max(from, rows?.from ?? 0), rows?.to ?? Infinity];
+  return (number) => number >= first && number <= last && !left.has(number);
+}
+
+function plainShape(
+  findings: ShapeFinding[],
+  headers: readonly string[],
+  dropped: ReadonlySet<number>,
+  from: number,
+  left: ReadonlySet<number>,
+  choices: ShapeChoices,
+  headerRow?: number,
+): Shape {
+  const wanted = wantedRows(from, left, choices);
+  const keep = dropped.size === 0 ? undefined : (cells: readonly string[]) => cells.filter((_, c) => !dropped.has(c));
+  const names = keep ? keep(headers) : headers;
+  return {
+    findings,
+    headerRow,
+    headers: names,
+    width: names.length,
+    open: dropped.size === 0,
+    rows: ({ cells, number }) => (wanted(number) ? [keep ? keep(cells) : cells] : []),
+  };
+}
+
+function acrossShape(
+  findings: ShapeFinding[],
+  headers: readonly string[],
+  { columns, steps, totals, name, amount }: AcrossFound,
+  leaveTotals: boolean,
+  from: number,
+  left: ReadonlySet<number>,
+  choices: ShapeChoices,
+  headerRow?: number,
+): Shape {
+  const wanted = wantedRows(from, left, choices);
+  const others = headers.flatMap((_, c) => (columns.includes(c) || (leaveTotals && totals.includes(c)) ? [] : [c]));
+  const names = [...others.map((c) => headers[c]), name, amount];
+  return {
+    findings,
+    headerRow,
+    headers: names,
+    width: names.length,
+    open: false,
+    rows: ({ cells, number }) => {
+      if (!wanted(number)) return [];
+      const kept = others.map((c) => cells[c] ?? '');
+      return columns.map((c, i) => [...kept, steps[i], cells[c] ?? '']);
+    },
+  };
+}
+
+/** Rows and columns changed places: each column of the file after the first is a record. */
+function turnedShape(findings: ShapeFinding[], records: readonly NumberedRecord[], headerRow?: number): Shape {
+  const headers = columnNames(
+    records.map(({ cells }) => cellAt(cells, 0)),
+    records.length,
+  );
+  const width = Math.max(...records.map(({ cells }) => cells.length));
+  const turned = Array.from({ length: width - 1 }, (_, c) => records.map(({ cells }) => cells[c + 1] ?? ''));
+  const first = firstNumber(records);
+  return {
+    findings,
+    headerRow,
+    headers,
+    width: headers.length,
+    open: false,
+    turned: true,
+    rows: ({ number }) => (number === first ? turned : []),
+  };
+}

@@ -1,0 +1,170 @@
+import { createReadStream, createWriteStream } from 'node:fs';
+import { open, rename, rm, stat } from 'node:fs/promises';
+import { Transform } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
+import { createGunzip } from 'node:zlib';
+import yauzl from 'yauzl';
+import { EncodingDetector, ReadingRefusal, type Encoding } from '@/core/reading';
+import { largestFile } from '../home';
+
+export type Kind = 'xlsx' | 'ods' | 'json' | 'text';
+
+/** Packed content may grow to this many times its size, and always to `FREELY` bytes, before it is taken for a bomb. */
+const MOST_GROWTH = 200;
+const FREELY = 64 * 1024 * 1024;
+
+/**
+ * Makes a received file readable: a gzip file or a zip archive with one file in it is unpacked in its place. Answers
+ * what the file then is, how large, and in which encoding its text stands.
+ * @throws ReadingRefusal for archives of several files and for content that grows past all measure.
+ */
+export async function unpack(path: string): Promise<{ kind: Kind; bytes: number; encoding: Encoding }> {
+  const head = await headOf(path, 4);
+  if (head[0] === 0x1f && head[1] === 0x8b) await gunzip(path);
+  else if (head.toString('latin1') === 'PK\u0003\u0004') {
+    const entries = await entriesOf(path);
+    const names = entries.map(({ fileName }) => fileName);
+    if (names.includes('[Content_Types].xml') && names.some((name) => /^xl\/workbook\.(xml|bin)$/.test(name))) {
+      if (names.includes('xl/workbook.bin'))
+        throw new ReadingRefusal('This is a binary workbook (XLSB). Save it as XLSX or CSV and drop that.');
+      await checkGrowth(path, entries);
+      return { kind: 'xlsx', bytes: (await stat(path)).size, encoding: 'utf-8' };
+    }
+    if (names.includes('content.xml') && names.includes('mimetype')) {
+      await checkGrowth(path, entries);
+      return { kind: 'ods', bytes: (await stat(path)).size, encoding: 'utf-8' };
+    }
+    await unzipSingle(path, entries);
+  }
+  const { size } = await stat(path);
+  const encoding = await encodingOf(path);
+  return { kind: (await looksLikeJson(path, encoding)) ? 'json' : 'text', bytes: size, encoding };
+}
+
+async function headOf(path: string, bytes: number): Promise<Buffer> {
+  const file = await open(path);
+  try {
+    const { buffer, bytesRead } = await file.read(Buffer.alloc(bytes), 0, bytes, 0);
+    return buffer.subarray(0, bytesRead);
+  } finally {
+    await file.close();
+  }
+}
+
+async function encodingOf(path: string): Promise<Encoding> {
+  const detector = new EncodingDetector();
+  for await (const chunk of createReadStream(path, { highWaterMark: 1 << 20 }) as AsyncIterable<Uint8Array>)
+    detector.add(chunk);
+  return detector.end();
+}
+
+async function looksLikeJson(path: string, encoding: Encoding): Promise<boolean> {
+  const text = new TextDecoder(encoding).decode(await headOf(path, 4096)).trimStart();
+  return /^\[\s*(?:[{[\]]|$)/.test(text) || /^\{\s*(?:"(?:[^"\\]|\\.)*"\s*:|\}|$)/.test(text);
+}
+
+/** Lets content through until it has grown past the limit. */
+function growing(packed: number): Transform {
+  const most = Math.min(largestFile(), Math.max(FREELY, packed * MOST_GROWTH));
+  let bytes = 0;
+  return new Transform({
+    transform(chunk: Buffer, _, done) {
+      bytes += chunk.length;
+      done(bytes > most ? tooMuch(most) : null, chunk);
+    },
+  });
+}
+
+function tooMuch(most: number): ReadingRefusal {
+  return new ReadingRefusal(
+    `Unpacked, this file is larger than ${Math.round(most / 1024 / 1024).toLocaleString('en-GB')} MB, far more than its size lets expect. It is not opened. Unpack it yourself and drop what you need of it.`,
+  );
+}
+
+async function gunzip(path: string): Promise<void> {
+  const { size } = await stat(path);
+  const target = `${path}.unpacked`;
+  try {
+    await pipeline(createReadStream(path), createGunzip(), growing(size), createWriteStream(target));
+    await rename(target, path);
+  } catch (error) {
+    await rm(target, { force: true });
+    if (error instanceof ReadingRefusal) throw error;
+    throw new ReadingRefusal('This gzip file is damaged: it cannot be unpacked. Make it again, then drop it.');
+  }
+}
+
+export function openZip(path: string): Promise<yauzl.ZipFile> {
+  return new Promise((resolve, reject) => {
+    yauzl.open(path, { lazyEntries: true, autoClose: false, decodeStrings: true }, (error, zip) => {
+      if (error)
+        reject(new ReadingRefusal('This zip archive is damaged: it cannot be opened. Make it again, then drop it.'));
+      else resolve(zip);
+    });
+  });
+}
+
+async function entriesOf(path: string): Promise<yauzl.Entry[]> {
+  const zip = await openZip(path);
+  try {
+    return await new Promise((resolve, reject) => {
+      const entries: yauzl.Entry[] = [];
+      zip.on('entry', (entry: yauzl.Entry) => {
+        entries.push(entry);
+        zip.readEntry();
+      });
+      zip.on('end', () => resolve(entries));
+      zip.on('error', () =>
+        reject(
+          new ReadingRefusal(
+            'This zip archive is damaged: its list of files cannot be read. Make it again, then drop it.',
+          ),
+        ),
+      );
+      zip.readEntry();
+    });
+  } finally {
+    zip.close();
+  }
+}
+
+export function entryStream(zip: yauzl.ZipFile, entry: yauzl.Entry): Promise<NodeJS.ReadableStream> {
+  return new Promise((resolve, reject) =>
+    zip.openReadStream(entry, (error, stream) => (error ? reject(error) : resolve(stream))),
+  );
+}
+
+/** Unpacks every part of a workbook once, into nothing, so that none is larger than it says and all together are within measure. */
+async function checkGrowth(path: string, entries: readonly yauzl.Entry[]): Promise<void> {
+  const { size } = await stat(path);
+  const declared = entries.reduce((sum, entry) => sum + entry.uncompressedSize, 0);
+  const most = Math.min(largestFile(), Math.max(FREELY * 4, size * MOST_GROWTH));
+  if (declared > most) throw tooMuch(most);
+}
+
+async function unzipSingle(path: string, entries: readonly yauzl.Entry[]): Promise<void> {
+  const files = entries.filter(({ fileName }) => !fileName.endsWith('/') && !/(^|\/)(__MACOSX\/|\.)/.test(fileName));
+  if (files.length !== 1) {
+    const names = files.slice(0, 5).map(({ fileName }) => fileName);
+    throw new ReadingRefusal(
+      files.length === 0
+        ? 'This zip archive is empty. Make it again, then drop it.'
+        : `This zip archive holds ${files.length} files (${names.join(', ')}${files.length > 5 ? ', …' : ''}). Unpack it and drop the one you want.`,
+    );
+  }
+  const { size } = await stat(path);
+  const target = `${path}.unpacked`;
+  const zip = await openZip(path);
+  try {
+    await pipeline(await entryStream(zip, files[0]), growing(size), createWriteStream(target));
+    await rename(target, path);
+  } catch (error) {
+    await rm(target, { force: true });
+    if (error instanceof ReadingRefusal) throw error;
+    throw new ReadingRefusal(
+      'This zip archive is damaged or locked with a password: it cannot be unpacked. Unpack it yourself and drop the file inside.',
+    );
+  } finally {
+    zip.close();
+  }
+}
