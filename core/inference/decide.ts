@@ -238,7 +238,9 @@ function decideNumber(tally: ColumnTally, name: string, filled: number): TypeDec
   // All that is separated reads both ways: either all are "1,234" (then the point is the decimal sign and nothing is
   // decimal) or all are "1.234". Both keep the sign most used in data files, the point, and the doubt is said.
   const decimal = grouping ? (grouping === ',' ? '.' : ',') : tie || point >= comma ? '.' : ',';
-  const whole = tally.having(decimal === '.' ? FACT.pointWhole : FACT.commaWhole);
+  const whole =
+    tally.having(decimal === '.' ? FACT.pointWhole : FACT.commaWhole) +
+    (withUnit || scaled ? tally.havingMore(MORE.tailWhole) : 0);
   const percent = tally.having(FACT.percent) >= most * 0.5;
   const currency = mostUsed(tally.currencies);
   const format: ColumnFormat = {

@@ -4,6 +4,7 @@ export * from './convert';
 export * from './date';
 export * from './decide';
 export * from './infer';
+export * from './keys';
 export * from './look';
 export * from './number';
 export type { DateGrade, DateScan } from './plain-date';

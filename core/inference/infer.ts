@@ -1,4 +1,5 @@
 import { decideType, type TypeDecision } from './decide';
+import { keysFor } from './keys';
 import { decideRole, defaultSummary } from './role';
 import { isDated, type ColumnFormat, type ColumnProfile, type ColumnType, type Role, type Summary } from './profile';
 import { FACT, type ColumnTally } from './tally';
@@ -160,14 +161,15 @@ export const TYPE_WORDS: Readonly<Record<ColumnType, string>> = {
  * comma, the other columns of the sheet do, if they agree.
  * @param headers one header a column, as written
  * @param known what the file itself says: the numbers of a workbook have a point
+ * @param keys one key a column
  */
 export function inferColumns(
   headers: readonly string[],
   tallies: readonly ColumnTally[],
   corrections: Readonly<Record<string, Correction>> = {},
   known: { readonly decimal?: '.' | ',' } = {},
+  keys: readonly string[] = keysFor(headers),
 ): ColumnProfile[] {
-  const keys = headers.map((_, i) => `c${i + 1}`);
   const first = headers.map((header, i) => inferColumn(keys[i], header, tallies[i], corrections[keys[i]]));
   const order = agreed(
     first.flatMap(({ format }) =>

@@ -71,10 +71,13 @@ export const MORE = {
   /** From 1 to 12, and from 0 to 23. */
   monthNumber: 1 << 13,
   hourNumber: 1 << 14,
+  /** A whole number with a unit or a scale behind it. */
+  tailWhole: 1 << 15,
 } as const;
 /** Both words of facts in one number: the second counts in steps of 2^31. */
 const STEP = 2 ** 31;
 const UNIT = MORE.unitPoint | MORE.unitComma;
+const SCALED = MORE.scaledPoint | MORE.scaledComma;
 
 const LONG = 40;
 
@@ -176,8 +179,7 @@ export class ColumnTally {
     if (point?.unit ?? comma?.unit) more |= (point ? MORE.unitPoint : 0) | (comma ? MORE.unitComma : 0);
     else if (point?.scaled ?? comma?.scaled) more |= (point ? MORE.scaledPoint : 0) | (comma ? MORE.scaledComma : 0);
     else facts |= numberFacts(cell, point, comma);
-    if (more & (UNIT | MORE.scaledPoint | MORE.scaledComma))
-      facts |= (point?.whole ? FACT.pointWhole : 0) | (comma?.whole ? FACT.commaWhole : 0);
+    if (more & (UNIT | SCALED) && (point?.whole ?? comma?.whole)) more |= MORE.tailWhole;
     if ((point ?? comma)?.currency) facts |= FACT.currency;
     const scan = scanDate(cell);
     if (scan) {

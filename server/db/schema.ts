@@ -1,9 +1,15 @@
 import { bigint, index, integer, jsonb, pgTable, text, timestamp } from 'drizzle-orm/pg-core';
 import type { ColumnProfile, Correction } from '@/core/inference';
-import type { Reading } from '@/core/reading';
+import type { Reading, ShapeChoices } from '@/core/reading';
+import type { Kind } from '../sheets/unpack';
 import type { ChartSpec } from '@/core/spec';
 
 export type SheetStatus = 'reading' | 'ready' | 'failed';
+
+/** What the user decided of a table: how it stands in its file, and which worksheet it is. */
+export interface ReadingChoices extends ShapeChoices {
+  readonly worksheet?: string;
+}
 
 /** An imported sheet. Its rows live in a table of their own, `sheets.<tableName>`. */
 export const sheets = pgTable('sheets', {
@@ -20,6 +26,12 @@ export const sheets = pgTable('sheets', {
   rowCount: bigint('row_count', { mode: 'number' }).notNull().default(0),
   headers: jsonb('headers').$type<string[]>().notNull().default([]),
   columns: jsonb('columns').$type<ColumnProfile[]>().notNull().default([]),
+  /** What the received file is, once unpacked. */
+  kind: text('kind').$type<Kind>().notNull().default('text'),
+  /** What the user decided of the reading of the whole table. */
+  choices: jsonb('choices').$type<ReadingChoices>().notNull().default({}),
+  /** A newer file for this sheet, read and not yet taken: it is in no list. */
+  stagedFor: text('staged_for'),
   corrections: jsonb('corrections').$type<Record<string, Correction>>().notNull().default({}),
   reading: jsonb('reading').$type<Reading>(),
   tableName: text('table_name'),

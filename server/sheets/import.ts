@@ -5,44 +5,50 @@ import { eq, sql } from 'drizzle-orm';
 import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres';
 import { from as copyFrom } from 'pg-copy-streams';
 import type { ColumnProfile, Correction } from '@/core/inference';
-import { ReadingRefusal, type Encoding } from '@/core/reading';
+import { ReadingRefusal } from '@/core/reading';
 import type { PoolClient } from 'pg';
 import { database, pool } from '../db/client';
-import { sheets } from '../db/schema';
+import { sheets, type ReadingChoices } from '../db/schema';
 import { receivedFile } from '../home';
 import { Problem } from '../problem';
-import { delimitedRecords, type Progress } from './records';
+import { openSource } from './open-source';
+import type { Progress } from './records';
 import { TableReader } from './table-reader';
 import { copyStatement, createTable, SHEETS_SCHEMA, tableOf } from './tables';
 
 type SheetRow = typeof sheets.$inferSelect;
+
+export interface ReadingOrder {
+  readonly corrections?: Readonly<Record<string, Correction>>;
+  readonly choices?: ReadingChoices;
+  readonly signal?: AbortSignal;
+}
 
 /**
  * Reads the received file of a sheet into a typed table of its own and marks the sheet ready. Table, rows and profile
  * come in one transaction: after a crash there is the whole sheet or nothing of it.
  * @throws ReadingRefusal where the file cannot become a sheet.
  */
-export async function readSheet(
-  sheet: SheetRow,
-  corrections: Readonly<Record<string, Correction>> = sheet.corrections,
-): Promise<void> {
+export async function readSheet(sheet: SheetRow, order: ReadingOrder = {}): Promise<void> {
+  const { corrections = sheet.corrections, choices = sheet.choices, signal } = order;
   const tell = progressTeller(sheet.id);
-  const file = { path: await receivedFile(sheet.id), bytes: sheet.fileBytes, encoding: sheet.encoding as Encoding };
-  const reader = new TableReader(await delimitedRecords(file), corrections);
+  const before = { headers: sheet.headers, keys: sheet.columns.map(({ key }) => key) };
+  const reader = new TableReader(await openSource(sheet, choices), corrections, choices, before);
   await reader.guess();
   const tableName = `s_${sheet.id}_${Date.now().toString(36)}`;
   const client = await pool().connect();
   try {
     const within = drizzle(client);
     await client.query('BEGIN');
-    await copyRows(client, tableName, reader, (share) => tell(share * 96));
+    await copyRows(client, tableName, reader, (share) => tell(share * 96), signal);
     if (!reader.guessHeld()) {
       await within.execute(sql`DROP TABLE ${tableOf(tableName)}`);
-      await copyRows(client, tableName, reader, (share) => tell(50 + share * 46));
+      await copyRows(client, tableName, reader, (share) => tell(50 + share * 46), signal);
     }
     await within.execute(sql`CREATE INDEX ON ${tableOf(tableName)} USING brin (n) WITH (pages_per_range = 16)`);
     await within.execute(sql`ANALYZE ${tableOf(tableName)}`);
     const { headers, columns, rows, reading } = reader.outcome();
+    signal?.throwIfAborted();
     await within
       .update(sheets)
       .set({
@@ -53,6 +59,7 @@ export async function readSheet(
         headers,
         columns: await estimateDistinct(within, tableName, columns, rows),
         corrections,
+        choices,
         reading,
         tableName,
       })
@@ -61,18 +68,25 @@ export async function readSheet(
     await client.query('COMMIT');
   } catch (error) {
     await client.query('ROLLBACK').catch(() => undefined);
-    throw friendlier(error);
+    throw signal?.aborted ? new Problem(409, 'Stopped', 'Reading was stopped.') : friendlier(error);
   } finally {
     client.release();
   }
 }
 
 /** Makes the table that a reader plans and fills it. */
-async function copyRows(client: PoolClient, tableName: string, reader: TableReader, progress: Progress): Promise<void> {
+async function copyRows(
+  client: PoolClient,
+  tableName: string,
+  reader: TableReader,
+  progress: Progress,
+  signal?: AbortSignal,
+): Promise<void> {
   await drizzle(client).execute(createTable(tableName, reader.columns));
   await pipeline(
     Readable.from(reader.copyLines(progress), { objectMode: true }),
     client.query(copyFrom(copyStatement(tableName, reader.columns))),
+    { signal },
   );
 }
 

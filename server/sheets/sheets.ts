@@ -1,15 +1,18 @@
-import { rm } from 'node:fs/promises';
-import { asc, desc, eq, sql } from 'drizzle-orm';
+import { existsSync } from 'node:fs';
+import { readdir, rm } from 'node:fs/promises';
+import path from 'node:path';
+import { and, asc, desc, eq, isNotNull, isNull, ne, sql } from 'drizzle-orm';
 import { isNumeric, type ColumnProfile, type Correction } from '@/core/inference';
 import { ReadingRefusal } from '@/core/reading';
 import { database } from '../db/client';
-import { charts, sheets, type SheetStatus } from '../db/schema';
-import { receivedFile } from '../home';
+import { charts, sheets, type ReadingChoices, type SheetStatus } from '../db/schema';
+import { receivedFile, receivedFolder } from '../home';
 import { newId } from '../ids';
 import { notFound, Problem } from '../problem';
-import { forget, readSheet } from './import';
+import { forget, readSheet, type ReadingOrder } from './import';
 import { receive } from './receive';
 import { tableOf } from './tables';
+import { unpack } from './unpack';
 
 export type SheetRow = typeof sheets.$inferSelect;
 export type ReadySheet = SheetRow & { tableName: string };
@@ -25,6 +28,7 @@ export interface SheetAnswer {
   rowCount: number;
   columns: ColumnProfile[];
   reading: SheetRow['reading'];
+  choices: ReadingChoices;
   createdAt: string;
 }
 
@@ -39,6 +43,7 @@ export function sheetAnswer(row: SheetRow): SheetAnswer {
     rowCount: row.rowCount,
     columns: row.columns,
     reading: row.reading,
+    choices: row.choices,
     createdAt: row.createdAt.toISOString(),
   };
 }
@@ -46,24 +51,55 @@ export function sheetAnswer(row: SheetRow): SheetAnswer {
 /** A file that is read within this time is answered whole; a longer reading goes on behind a 202. */
 const PATIENCE_MS = 2_500;
 
+/** What is being read now, so that it can be stopped. */
+const running = new Map<string, AbortController>();
+
 /** Takes a file in. The answer is the ready sheet, or the sheet still being read. @throws Problem, ReadingRefusal; nothing is left behind then. */
 export async function addSheet(request: Request): Promise<{ sheet: SheetRow; ready: boolean }> {
+  return readOrLater(await receiveSheet(request));
+}
+
+/** Keeps the file of a request and writes a sheet down for it that is still to be read. */
+export async function receiveSheet(request: Request, stagedFor?: SheetRow): Promise<SheetRow> {
   const id = newId();
   const received = await receive(request, id);
-  const name = received.name ?? received.fileName.replace(/\.(csv|tsv|txt|tab|psv)$/i, '').slice(0, 200);
-  const [row] = await database()
-    .insert(sheets)
-    .values({
-      id,
-      name: name || 'Untitled',
-      fileName: received.fileName.slice(0, 300),
-      fileBytes: received.bytes,
-      encoding: received.encoding,
-      status: 'reading',
-    })
-    .returning();
+  try {
+    const { kind, bytes, encoding } = await unpack(await receivedFile(id), received);
+    const name =
+      received.name ??
+      received.fileName.replace(/(\.(csv|tsv|txt|tab|psv|xlsx|ods|json|jsonl|ndjson|gz|zip))+$/i, '').slice(0, 200);
+    const old = stagedFor && {
+      stagedFor: stagedFor.id,
+      headers: stagedFor.headers,
+      columns: stagedFor.columns,
+      corrections: stagedFor.corrections,
+      choices: stagedFor.choices,
+    };
+    const [row] = await database()
+      .insert(sheets)
+      .values({
+        id,
+        name: name || 'Untitled',
+        fileName: received.fileName.slice(0, 300),
+        fileBytes: bytes,
+        encoding,
+        kind,
+        status: 'reading',
+        ...old,
+      })
+      .returning();
+    return row;
+  } catch (error) {
+    await rm(await receivedFile(id), { force: true });
+    throw error;
+  }
+}
+
+/** Reads a sheet; what takes longer than a moment goes on by itself. */
+async function readOrLater(row: SheetRow): Promise<{ sheet: SheetRow; ready: boolean }> {
+  const { id } = row;
   const patience = new AbortController();
-  const reading = readSheet(row).then(() => 'ready' as const);
+  const reading = readStoppably(row).then(() => 'ready' as const);
   const waited = await Promise.race([
     reading.catch((error: unknown) => ({ error })),
     delay(PATIENCE_MS, patience.signal),
@@ -78,6 +114,56 @@ export async function addSheet(request: Request): Promise<{ sheet: SheetRow; rea
     throw waited.error;
   }
   return { sheet: await sheetRow(id), ready: true };
+}
+
+/** Reads a sheet so that deleting it stops the reading, with what is remembered of a table like it. */
+export async function readStoppably(row: SheetRow, order: Omit<ReadingOrder, 'signal'> = {}): Promise<void> {
+  const stop = new AbortController();
+  running.set(row.id, stop);
+  try {
+    await readSheet(row, { ...order, signal: stop.signal });
+    if (order.corrections || order.choices || row.stagedFor || row.tableName) return;
+    const remembered = await rememberedCorrections(await sheetRow(row.id));
+    if (remembered) await readSheet(await sheetRow(row.id), { corrections: remembered, signal: stop.signal });
+  } finally {
+    running.delete(row.id);
+  }
+}
+
+/** The corrections of the latest sheet with the same columns, by its keys: what a user said once holds when the same table comes again. */
+async function rememberedCorrections(row: SheetRow): Promise<SheetRow['corrections'] | undefined> {
+  const [like] = await database()
+    .select()
+    .from(sheets)
+    .where(
+      and(
+        ne(sheets.id, row.id),
+        isNull(sheets.stagedFor),
+        eq(sheets.status, 'ready'),
+        sql`${sheets.headers} = ${JSON.stringify(row.headers)}::jsonb`,
+        sql`${sheets.corrections} <> '{}'::jsonb`,
+      ),
+    )
+    .orderBy(desc(sheets.createdAt))
+    .limit(1);
+  if (!like) return undefined;
+  const keys = new Map(like.columns.map(({ key }, i) => [key, row.columns[i]?.key]));
+  const own = Object.entries(like.corrections).flatMap(([key, correction]) => {
+    const to = keys.get(key);
+    return to ? [[to, correction] as const] : [];
+  });
+  return own.length > 0 ? Object.fromEntries(own) : undefined;
+}
+
+/** Tries a sheet again whose reading failed or was cut short. @throws Problem where its file is not there any more. */
+export async function readAgain(id: string): Promise<{ sheet: SheetRow; ready: boolean }> {
+  const row = await sheetRow(id);
+  if (row.status !== 'failed')
+    throw new Problem(409, 'Nothing to try again', 'This sheet was read. There is nothing to try again.');
+  if (!existsSync(await receivedFile(id)))
+    throw new Problem(410, 'The file is gone', 'The file of this sheet did not arrive whole. Drop it again.');
+  await database().update(sheets).set({ status: 'reading', error: null, progressPercent: 0 }).where(eq(sheets.id, id));
+  return readOrLater({ ...row, status: 'reading' });
 }
 
 function delay(ms: number, signal: AbortSignal): Promise<'late'> {
@@ -100,16 +186,31 @@ async function fail(id: string, error: unknown): Promise<void> {
     .catch((again: unknown) => console.error(again));
 }
 
-/** Sheets that were being read when the server stopped say so; what they had begun was never committed. */
-export async function failInterrupted(): Promise<void> {
+/**
+ * Puts things in order after a stop: sheets that were being read say so and can be tried again (what they had begun was
+ * never committed); newer files that were not taken, and received files that belong to no sheet, go.
+ */
+export async function tidyUp(): Promise<void> {
   await database()
     .update(sheets)
-    .set({ status: 'failed', error: 'Reading was interrupted when the application stopped. Drop the file again.' })
+    .set({
+      status: 'failed',
+      error: 'Reading was interrupted when the application stopped. Try again, or drop the file again.',
+    })
     .where(eq(sheets.status, 'reading'));
+  const staged = await database().select({ id: sheets.id }).from(sheets).where(isNotNull(sheets.stagedFor));
+  for (const { id } of staged) await deleteSheet(id);
+  const known = new Set((await database().select({ id: sheets.id }).from(sheets)).map(({ id }) => id));
+  const folder = await receivedFolder();
+  for (const name of await readdir(folder)) if (!known.has(name)) await rm(path.join(folder, name), { force: true });
 }
 
 export async function listSheets(): Promise<SheetRow[]> {
-  return database().select().from(sheets).orderBy(desc(sheets.createdAt), asc(sheets.name));
+  return database()
+    .select()
+    .from(sheets)
+    .where(isNull(sheets.stagedFor))
+    .orderBy(desc(sheets.createdAt), asc(sheets.name));
 }
 
 /** @throws Problem 404 */
@@ -140,6 +241,7 @@ export async function readySheet(id: string): Promise<ReadySheet> {
 /** Deletes a sheet with its rows, its charts and the file it came from. */
 export async function deleteSheet(id: string): Promise<void> {
   const row = await sheetRow(id);
+  running.get(id)?.abort();
   await database().transaction(async (within) => {
     await within.delete(charts).where(eq(charts.sheet, id));
     await within.delete(sheets).where(eq(sheets.id, id));
@@ -194,7 +296,7 @@ export async function correctColumn(id: string, key: string, correction: Correct
   if (index < 0) throw notFound('column');
   const corrections = { ...sheet.corrections, [key]: { ...sheet.corrections[key], ...correction } };
   if (correction.type !== undefined || correction.format !== undefined) {
-    await readSheet(sheet, corrections);
+    await readStoppably(sheet, { corrections });
   } else {
     const { name, role, unit, summary } = correction;
     const column: ColumnProfile = {
@@ -211,5 +313,13 @@ export async function correctColumn(id: string, key: string, correction: Correct
       .set({ corrections, columns: sheet.columns.map((one, i) => (i === index ? column : one)) })
       .where(eq(sheets.id, id));
   }
+  return sheetRow(id);
+}
+
+/** Reads the table again the way its user chose: which findings hold, which worksheet, which run of rows. */
+export async function rereadSheet(id: string, change: ReadingChoices): Promise<SheetRow> {
+  const sheet = await readySheet(id);
+  const findings = { ...sheet.choices.findings, ...change.findings };
+  await readStoppably(sheet, { corrections: sheet.corrections, choices: { ...sheet.choices, ...change, findings } });
   return sheetRow(id);
 }

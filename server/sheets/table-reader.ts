@@ -5,7 +5,9 @@ import {
   inferColumns,
   UNREAD,
   type ColumnFormat,
+  keysFor,
   type ColumnProfile,
+  type KeyedNames,
   type Correction,
 } from '@/core/inference';
 import {
@@ -52,6 +54,7 @@ export class TableReader {
     private readonly source: RecordSource,
     private readonly corrections: Corrections,
     private readonly choices: ShapeChoices = {},
+    private readonly before?: KeyedNames,
   ) {}
 
   /** The columns by the beginning of the file. @throws ReadingRefusal where there is no header or nothing under it. */
@@ -159,9 +162,14 @@ export class TableReader {
   }
 
   private profilesFrom(tallies: readonly ColumnTally[]): ColumnProfile[] {
-    return inferColumns(columnNames(this.shape?.headers ?? [], tallies.length), tallies, this.corrections, {
-      decimal: this.source.decimal,
-    });
+    const headers = columnNames(this.shape?.headers ?? [], tallies.length);
+    return inferColumns(
+      headers,
+      tallies,
+      this.corrections,
+      { decimal: this.source.decimal },
+      keysFor(headers, this.before),
+    );
   }
 
   private tally(row: readonly string[], number: number, shape: Shape): void {
@@ -191,7 +199,7 @@ export class TableReader {
       const cell = record[c] ?? '';
       const value = this.converters[c].convert(cell, row, n);
       if (value === UNREAD) {
-        (unread ??= {})[`c${c + 1}`] = cell.trim().replaceAll('\0', '\uFFFD');
+        (unread ??= {})[this.planned[c].key] = cell.trim().replaceAll('\0', '\uFFFD');
         line += '\t\\N';
       } else line += value === null ? '\t\\N' : `\t${this.converters[c].plain ? value : copyText(value)}`;
     }

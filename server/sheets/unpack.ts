@@ -18,8 +18,13 @@ const FREELY = 64 * 1024 * 1024;
  * what the file then is, how large, and in which encoding its text stands.
  * @throws ReadingRefusal for archives of several files and for content that grows past all measure.
  */
-export async function unpack(path: string): Promise<{ kind: Kind; bytes: number; encoding: Encoding }> {
+export async function unpack(
+  path: string,
+  received: { readonly bytes: number; readonly encoding: Encoding },
+): Promise<{ kind: Kind; bytes: number; encoding: Encoding }> {
   const head = await headOf(path, 4);
+  let { bytes, encoding } = received;
+  let packed = true;
   if (head[0] === 0x1f && head[1] === 0x8b) await gunzip(path);
   else if (head.toString('latin1') === 'PK\u0003\u0004') {
     const entries = await entriesOf(path);
@@ -28,17 +33,19 @@ export async function unpack(path: string): Promise<{ kind: Kind; bytes: number;
       if (names.includes('xl/workbook.bin'))
         throw new ReadingRefusal('This is a binary workbook (XLSB). Save it as XLSX or CSV and drop that.');
       await checkGrowth(path, entries);
-      return { kind: 'xlsx', bytes: (await stat(path)).size, encoding: 'utf-8' };
+      return { kind: 'xlsx', bytes, encoding: 'utf-8' };
     }
     if (names.includes('content.xml') && names.includes('mimetype')) {
       await checkGrowth(path, entries);
-      return { kind: 'ods', bytes: (await stat(path)).size, encoding: 'utf-8' };
+      return { kind: 'ods', bytes, encoding: 'utf-8' };
     }
     await unzipSingle(path, entries);
+  } else packed = false;
+  if (packed) {
+    bytes = (await stat(path)).size;
+    encoding = await encodingOf(path);
   }
-  const { size } = await stat(path);
-  const encoding = await encodingOf(path);
-  return { kind: (await looksLikeJson(path, encoding)) ? 'json' : 'text', bytes: size, encoding };
+  return { kind: (await looksLikeJson(path, encoding)) ? 'json' : 'text', bytes, encoding };
 }
 
 async function headOf(path: string, bytes: number): Promise<Buffer> {
@@ -137,9 +144,23 @@ export function entryStream(zip: yauzl.ZipFile, entry: yauzl.Entry): Promise<Nod
 /** Unpacks every part of a workbook once, into nothing, so that none is larger than it says and all together are within measure. */
 async function checkGrowth(path: string, entries: readonly yauzl.Entry[]): Promise<void> {
   const { size } = await stat(path);
-  const declared = entries.reduce((sum, entry) => sum + entry.uncompressedSize, 0);
   const most = Math.min(largestFile(), Math.max(FREELY * 4, size * MOST_GROWTH));
+  const declared = entries.reduce((sum, entry) => sum + entry.uncompressedSize, 0);
   if (declared > most) throw tooMuch(most);
+  const zip = await openZip(path);
+  try {
+    for (const entry of entries) {
+      if (entry.fileName.endsWith('/')) continue;
+      // The reader ends with an error where a part is larger than the archive's list says.
+      for await (const chunk of await entryStream(zip, entry)) void chunk;
+    }
+  } catch {
+    throw new ReadingRefusal(
+      'This workbook is damaged or locked with a password: it cannot be unpacked. Open it, save it again without a password, and drop that.',
+    );
+  } finally {
+    zip.close();
+  }
 }
 
 async function unzipSingle(path: string, entries: readonly yauzl.Entry[]): Promise<void> {

@@ -3,7 +3,8 @@ import { cellAt, filledIn, type CellLook, type NumberedRecord } from './shape';
 /** Words that a totals row begins with, in seven languages (common practice, no source). */
 const TOTAL =
   /^(?:(?:grand|sub|net|overall|running)?[\s-]*totals?|sums?|sub-?totals?|gesamt(?:summe|ergebnis)?|summe|zwischensumme|insgesamt|(?:sous-)?total(?:\s+général)?|totale|totali|suma|soma|totaal|subtotaal)\b/i;
-const ALL = /^(?:all|alle|tous|toutes|todos|todas|tutti|tutte)\b/i;
+/** Words that may name a total, where the figures prove it: "All bays", "Herbs total". */
+const MAYBE = /^(?:all|alle|tous|toutes|todos|todas|tutti|tutte)\b|\b(?:sub)?totals?$/i;
 
 export const saysTotal = (text: string): boolean => TOTAL.test(text.trim());
 
@@ -25,7 +26,7 @@ export function findTotals(body: readonly NumberedRecord[], look: CellLook): Tot
   body.forEach((record, i) => {
     const label = record.cells.map((cell) => cell.trim()).find(Boolean) ?? '';
     const says = saysTotal(label);
-    const may = says || ALL.test(label) || cellAt(record.cells, 0) === '';
+    const may = says || MAYBE.test(label) || cellAt(record.cells, 0) === '';
     if (!may || filledIn(record.cells) < 2) return;
     const parts = body.slice(0, i).filter((_, j) => !rows.includes(j));
     const sums =

@@ -17,10 +17,12 @@ export function lieOnSide(records: readonly NumberedRecord[], look: CellLook): b
   );
   const along = kinds.map(oneKind);
   const down = Array.from({ length: width - 1 }, (_, c) => oneKind(kinds.map((row) => row[c])));
+  // The first record may be a header like any other: the kinds must differ below it.
   const told = along.filter((kind) => kind !== undefined);
+  const below = new Set(along.slice(1).filter((kind) => kind !== undefined));
   return (
     told.length >= along.length * 0.9 &&
-    new Set(told).size >= 2 &&
+    below.size >= 2 &&
     told.includes('number') &&
     down.filter((kind) => kind !== undefined).length <= down.length * 0.2
   );

@@ -1,0 +1,10 @@
+import { handled } from '@/server/problem';
+import { readAgain, sheetAnswer } from '@/server/sheets/sheets';
+
+export const dynamic = 'force-dynamic';
+
+/** Reads a sheet again whose reading failed. */
+export const POST = handled(async (_: Request, { params }: { params: Promise<{ id: string }> }) => {
+  const { sheet, ready } = await readAgain((await params).id);
+  return Response.json(sheetAnswer(sheet), { status: ready ? 200 : 202 });
+});
