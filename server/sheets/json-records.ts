@@ -90,7 +90,7 @@ function tableOf(value: unknown): string[][] {
   }
   if (isPlainObject(value)) {
     const entries = Object.entries(value);
-    if (entries.length > 0 && entries.every(([, one]) => Array.isArray(one))) {
+    if (entries.length > 0 && entries.every(([, one]) => Array.isArray(one) && !one.some(isPlainObject))) {
       const lists = entries as [string, unknown[]][];
       const length = Math.max(...lists.map(([, list]) => list.length));
       return [
