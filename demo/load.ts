@@ -21,8 +21,8 @@ async function load(): Promise<void> {
   const folder = path.join(home, 'demo');
   mkdirSync(folder, { recursive: true });
   const sheets = new Map<string, Sheet>();
-  for (const file of demoFiles()) {
-    writeFileSync(path.join(folder, file.name), file.text);
+  for (const file of await demoFiles()) {
+    writeFileSync(path.join(folder, file.name), file.content);
     sheets.set(file.name, await takeIn(file));
   }
   for (const spec of demoCharts(sheets))
@@ -43,7 +43,11 @@ async function call(route: string, init?: RequestInit): Promise<Response> {
 async function takeIn(file: DemoFile): Promise<Sheet> {
   const form = new FormData();
   form.append('name', file.sheet);
-  form.append('file', new Blob([file.text], { type: 'text/csv' }), file.name);
+  form.append(
+    'file',
+    new Blob([typeof file.content === 'string' ? file.content : new Uint8Array(file.content)]),
+    file.name,
+  );
   const response = await call('/api/sheets', { method: 'POST', body: form });
   const { id } = (await response.json()) as { id: string };
   for (;;) {

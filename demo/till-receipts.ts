@@ -23,7 +23,7 @@ interface Group {
 }
 
 /** Sales of each group by month of the year, January first: the seasons of an invented nursery. */
-const GROUPS: readonly Group[] = [
+export const GROUPS: readonly Group[] = [
   {
     name: 'Perennials',
     weight: 26,

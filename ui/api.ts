@@ -1,6 +1,6 @@
 import type { ColumnProfile, Correction } from '@/core/inference';
 import type { ChartModel, Form } from '@/core/layout';
-import type { Reading } from '@/core/reading';
+import type { Reading, ShapeChoices } from '@/core/reading';
 import type { ChartSpec } from '@/core/spec';
 
 /** What the application's own API answers; see docs/api.md. The interface uses nothing else. */
@@ -14,7 +14,21 @@ export interface Sheet {
   rowCount: number;
   columns: ColumnProfile[];
   reading: Reading | null;
+  choices: ReadingChange;
   createdAt: string;
+}
+/** What a user decides of the reading of a whole table. */
+export interface ReadingChange extends ShapeChoices {
+  worksheet?: string;
+}
+export interface Newer {
+  staged: string;
+  mode: 'replace' | 'add';
+  rowCount: number;
+  added?: number;
+  repeated?: number;
+  changes: { kind: string; column: string; message: string }[];
+  breaks: { chart: { id: string; title: string }; message: string }[];
 }
 export interface Rows {
   rows: (string | number | boolean | null)[][];
@@ -83,6 +97,14 @@ export const api = {
     call<Rows>(`/api/sheets/${id}/rows?offset=${offset}&limit=${limit}`, { signal }),
   correct: (id: string, column: string, correction: Correction) =>
     call<Sheet>(`/api/sheets/${id}/columns/${column}`, json('PATCH', correction)),
+  reread: (id: string, change: ReadingChange) => call<Sheet>(`/api/sheets/${id}/reading`, json('PATCH', change)),
+  readAgain: (id: string) => call<Sheet>(`/api/sheets/${id}/again`, { method: 'POST' }),
+  stageNewer: (id: string, file: File, mode: 'replace' | 'add') => {
+    const form = new FormData();
+    form.append('file', file);
+    return call<Newer>(`/api/sheets/${id}/newer?mode=${mode}`, { method: 'POST', body: form });
+  },
+  takeNewer: (id: string, staged: string) => call<Sheet>(`/api/sheets/${id}/newer/${staged}`, { method: 'POST' }),
   suggestions: (sheet: string, picks: readonly string[], width: number, height: number) =>
     call<{ suggestions: Suggestion[] }>('/api/suggestions', json('POST', { sheet, picks, width, height })).then(
       ({ suggestions }) => suggestions,

@@ -7,6 +7,10 @@ export interface SeenRecord {
   readonly cells: readonly string[];
 }
 
+/** So many records from the top and from the bottom are kept to be shown as they came. */
+export const SEEN_TOP = 24;
+export const SEEN_BOTTOM = 8;
+
 export interface Worksheet {
   readonly name: string;
   readonly rows: number;

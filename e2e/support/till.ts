@@ -1,11 +1,10 @@
 import { parse } from 'csv-parse/sync';
-import { demoFiles } from '../../demo/files';
+import { tillFile as demoTill } from '../../demo/files';
 
 /** The till receipts as the demo writes them. */
 export function tillFile(): { name: string; text: string } {
-  const file = demoFiles().find(({ name }) => name === 'till-receipts.csv');
-  if (!file) throw new Error('the demo has no till receipts');
-  return file;
+  const { name, content } = demoTill();
+  return { name, text: content };
 }
 
 type Row = Record<string, string>;

@@ -15,6 +15,8 @@ import {
   findShape,
   readingNotes,
   ReadingRefusal,
+  SEEN_BOTTOM,
+  SEEN_TOP,
   type NumberedRecord,
   type Reading,
   type SeenRecord,
@@ -23,14 +25,10 @@ import {
 } from '@/core/reading';
 import { copyText } from './copy-text';
 import type { Progress, RecordSource } from './records';
+import { isBlank, sampleRecords } from './shaped-rows';
 
 /** PostgreSQL's own limit is 1,600 columns of a table. */
 const MOST_COLUMNS = 1_000;
-/** So many records at the beginning make the first guess; of a small file all do. */
-const SAMPLED = 4_000;
-/** So many records from the top and from the bottom are kept to be shown as they came. */
-const SEEN_TOP = 24;
-const SEEN_BOTTOM = 8;
 
 type Corrections = Readonly<Record<string, Correction>>;
 
@@ -59,9 +57,7 @@ export class TableReader {
 
   /** The columns by the beginning of the file. @throws ReadingRefusal where there is no header or nothing under it. */
   async guess(): Promise<ColumnProfile[]> {
-    const sample = await this.sample();
-    if (sample.length === 0)
-      throw new ReadingRefusal('This file is empty. Check that the export worked, then drop it again.');
+    const sample = await sampleRecords(this.source);
     this.seen = seenOf(sample, this.source.small);
     const shape = findShape(sample, this.source.small, cellLook, this.choices);
     this.shape = shape;
@@ -75,16 +71,6 @@ export class TableReader {
     for (const row of rows) for (let c = 0; c < width; c++) tallies[c].add(row[c] ?? '');
     this.tallies = Array.from({ length: width }, () => new ColumnTally());
     return this.plan(this.profilesFrom(tallies));
-  }
-
-  private async sample(): Promise<NumberedRecord[]> {
-    const sample: NumberedRecord[] = [];
-    for await (const batch of this.source.records(() => undefined)) {
-      for (let i = 0; i < batch.records.length; i++)
-        if (!isBlank(batch.records[i])) sample.push({ cells: batch.records[i], number: batch.numbers[i] });
-      if (!this.source.small && sample.length >= SAMPLED) break;
-    }
-    return sample;
   }
 
   /** The rows as COPY text, typed as planned; on the first reading every cell is looked at on the way. */
@@ -216,11 +202,6 @@ function readsAlike(a: ColumnProfile, b: ColumnProfile): boolean {
 function marksOf(format: ColumnFormat): string {
   const marks = Object.entries(format).filter(([name]) => name !== 'ambiguous' && name !== 'decimals');
   return JSON.stringify(marks.sort());
-}
-
-/** A line without anything in it, such as ",,,". */
-function isBlank(cells: readonly string[]): boolean {
-  return (cells[0] ?? '').trim() === '' && cells.every((cell) => cell.trim() === '');
 }
 
 const LONGEST_SEEN = 60;

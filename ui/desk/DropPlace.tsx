@@ -1,11 +1,12 @@
 'use client';
 
-import { useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { useRouter } from 'next/navigation';
 import { Button, Progress } from 'antd';
 import { useQueryClient } from '@tanstack/react-query';
 import { useDropzone } from 'react-dropzone';
-import { api, ApiError, sendFile } from '../api';
+import { api, ApiError, sendFile, type Sheet } from '../api';
+import { pastedFile } from './paste';
 import styles from './Desk.module.css';
 
 interface Coming {
@@ -35,7 +36,7 @@ export function DropPlace() {
       );
       if (!ready) await untilRead(id, stop.signal, (share) => setComing({ name: file.name, share, phase: 'reading' }));
       await client.invalidateQueries({ queryKey: ['sheets'] });
-      router.push(`/sheets/${id}`);
+      router.push(placeOf(await api.sheet(id)));
     } catch (thrown) {
       if (!stop.signal.aborted)
         setError({
@@ -46,6 +47,21 @@ export function DropPlace() {
       await client.invalidateQueries({ queryKey: ['sheets'] });
     }
   };
+  const takeRef = useRef(take);
+  useEffect(() => {
+    takeRef.current = take;
+  });
+  useEffect(() => {
+    const onPaste = (event: ClipboardEvent) => {
+      if (event.target instanceof HTMLElement && event.target.closest('input, textarea, [contenteditable]')) return;
+      const file = event.clipboardData && pastedFile(event.clipboardData);
+      if (!file) return;
+      event.preventDefault();
+      void takeRef.current(file);
+    };
+    window.addEventListener('paste', onPaste);
+    return () => window.removeEventListener('paste', onPaste);
+  }, []);
   const { getRootProps, getInputProps, isDragActive, open } = useDropzone({
     onDrop: ([file]) => {
       if (file) void take(file);
@@ -89,9 +105,8 @@ export function DropPlace() {
         <>
           <p className={styles.dropWords}>{isDragActive ? 'Let go to take it in' : 'Drop a file here'}</p>
           <p className="second">
-            Text with commas, semicolons, tabs or bars (CSV), up to 1 GiB.
-            <br />
-            Your file stays as it is.
+            A workbook (XLSX, ODS), CSV or other delimited text, JSON; packed or not, up to 1 GiB. Or paste cells
+            anywhere here. Your file stays as it is.
           </p>
           <Button type="primary" onClick={open}>
             Choose a file
@@ -106,6 +121,12 @@ export function DropPlace() {
       )}
     </section>
   );
+}
+
+/** Where a sheet opens that was just read: at its reading, where anything of it is in doubt or was rearranged. */
+function placeOf({ id, reading, columns }: Sheet): string {
+  const doubt = columns.some(({ format }) => format.ambiguous) || (reading?.worksheets?.length ?? 0) > 1;
+  return doubt || (reading?.findings.length ?? 0) > 0 ? `/sheets/${id}/reading` : `/sheets/${id}`;
 }
 
 /** Follows a long reading to its end. @throws ApiError with the sheet's own words where it failed. */

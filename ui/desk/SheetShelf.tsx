@@ -1,6 +1,7 @@
 'use client';
 
 import Link from 'next/link';
+import { useRouter } from 'next/navigation';
 import { App, Button, Dropdown } from 'antd';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { api, type Sheet } from '../api';
@@ -32,6 +33,14 @@ function SheetLine({ sheet }: { sheet: Sheet }) {
         client.invalidateQueries({ queryKey: ['sheets'] }),
         client.invalidateQueries({ queryKey: ['charts'] }),
       ]),
+    onError: (error) => {
+      message.error(error.message);
+    },
+  });
+  const router = useRouter();
+  const again = useMutation({
+    mutationFn: () => api.readAgain(sheet.id),
+    onSettled: () => client.invalidateQueries({ queryKey: ['sheets'] }),
     onError: (error) => {
       message.error(error.message);
     },
@@ -70,7 +79,18 @@ function SheetLine({ sheet }: { sheet: Sheet }) {
         trigger={['click']}
         autoFocus
         placement="bottomRight"
-        menu={{ items: [{ key: 'delete', label: 'Delete', danger: true }], onClick: ask }}
+        menu={{
+          items: [
+            ...(sheet.status === 'ready' ? [{ key: 'reading', label: 'How it was read' }] : []),
+            ...(sheet.status === 'failed' ? [{ key: 'again', label: 'Try again' }] : []),
+            { key: 'delete', label: 'Delete', danger: true },
+          ],
+          onClick: ({ key }) => {
+            if (key === 'reading') router.push(`/sheets/${sheet.id}/reading`);
+            else if (key === 'again') again.mutate();
+            else ask();
+          },
+        }}
       >
         <Button type="text" size="small" aria-label={`More for ${sheet.name}`}>
           ⋯

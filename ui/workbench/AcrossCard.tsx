@@ -3,8 +3,8 @@
 import { Radio, Select } from 'antd';
 import type { ChartModel } from '@/core/layout';
 import { column, GAPS, upperFirst, type ChartSpec, type Columns, type Gaps } from '@/core/spec';
-import { Card, Field } from './Card';
-import styles from './cards.module.css';
+import { Card, Field } from '../cards/Card';
+import styles from '../cards/cards.module.css';
 import { choicesFor } from './menus';
 import { useWork } from './store';
 

@@ -5,8 +5,8 @@ import { Popover } from 'antd';
 import { unitSign } from '@/core/layout';
 import type { ColumnProfile } from '@/core/inference';
 import type { Sheet } from '../api';
-import { headWords } from './cells';
-import { ColumnCard } from './ColumnCard';
+import { headWords } from '../cards/cells';
+import { ColumnCard } from '../cards/ColumnCard';
 import styles from './ColumnHead.module.css';
 
 interface Props {

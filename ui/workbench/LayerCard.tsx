@@ -4,7 +4,7 @@ import { Input, Select } from 'antd';
 import { useState } from 'react';
 import type { ChartModel } from '@/core/layout';
 import { changeLayer, layerWords, type ChartSpec, type Columns, type Layer } from '@/core/spec';
-import { Card, Field } from './Card';
+import { Card, Field } from '../cards/Card';
 import { shapeChoices, sideChoices, summaryChoices, type Choice } from './menus';
 import { useWork } from './store';
 

@@ -15,8 +15,8 @@ import {
   type Scale,
   type Side,
 } from '@/core/spec';
-import { Card, Field } from './Card';
-import styles from './cards.module.css';
+import { Card, Field } from '../cards/Card';
+import styles from '../cards/cards.module.css';
 import { useWork } from './store';
 
 const AUTO = 'auto';

@@ -6,7 +6,7 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { isNumeric, type ColumnProfile } from '@/core/inference';
 import { unitSign } from '@/core/layout';
 import { api, type Rows, type Sheet } from '../api';
-import { cellWords, headWords } from './cells';
+import { cellWords, headWords } from '../cards/cells';
 import { ColumnHead } from './ColumnHead';
 import type { usePicking } from './useChart';
 import styles from './SheetPicker.module.css';

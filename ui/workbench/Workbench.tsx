@@ -1,6 +1,7 @@
 'use client';
 
 import { useEffect, useMemo, useRef, useState } from 'react';
+import Link from 'next/link';
 import { useQuery } from '@tanstack/react-query';
 import { byKey, type ChartSpec } from '@/core/spec';
 import { api, type SavedChart, type Sheet } from '../api';
@@ -80,6 +81,9 @@ function Bench({ sheet }: { sheet: Sheet }) {
   return (
     <div className={styles.bench}>
       <TopBar path={[{ words: 'Desk', href: '/' }, { words: sheet.name }]}>
+        <Link href={`/sheets/${sheet.id}/reading`} className={styles.howRead}>
+          How it was read
+        </Link>
         <WorkActions sheet={sheet} model={preview.model} />
       </TopBar>
       <Sentence sheet={sheet} columns={columns} picking={picking} />

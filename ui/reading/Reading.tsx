@@ -1,0 +1,92 @@
+'use client';
+
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import { App, Button, Dropdown } from 'antd';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import type { ReadingChange } from '../api';
+import { api, type Sheet } from '../api';
+import { TopBar } from '../theme/TopBar';
+import { ColumnCards } from './ColumnCards';
+import { Findings } from './Findings';
+import { NewerFile } from './NewerFile';
+import { Questions } from './Questions';
+import styles from './Reading.module.css';
+import { SeenTable } from './SeenTable';
+
+/** How a sheet was read: the sheet as it came with what was left out of it, the table, and its columns, each to be corrected. */
+export function Reading({ sheetId }: { sheetId: string }) {
+  const sheet = useQuery({ queryKey: ['sheet', sheetId], queryFn: () => api.sheet(sheetId) });
+  if (sheet.data) return <ReadingOf sheet={sheet.data} />;
+  return (
+    <>
+      <TopBar path={[{ words: 'Desk', href: '/' }]} />
+      <main className={styles.page}>
+        <h1 className={styles.heading}>How this sheet was read</h1>
+        <p role={sheet.error ? 'alert' : 'status'}>{sheet.error ? sheet.error.message : 'Opening the sheet …'}</p>
+      </main>
+    </>
+  );
+}
+
+function ReadingOf({ sheet }: { sheet: Sheet }) {
+  const client = useQueryClient();
+  const { message } = App.useApp();
+  const router = useRouter();
+  const [newer, setNewer] = useState(false);
+  const change = useMutation({
+    mutationFn: (next: ReadingChange) => api.reread(sheet.id, next),
+    onSuccess: (next) => client.setQueryData(['sheet', sheet.id], next),
+    onError: (error) => {
+      message.error(error.message);
+    },
+  });
+  const { reading } = sheet;
+  const worksheets = reading?.worksheets ?? [];
+  const where = reading?.worksheet ? `${sheet.fileName}, sheet “${reading.worksheet}”` : sheet.fileName;
+  return (
+    <>
+      <TopBar path={[{ words: 'Desk', href: '/' }, { words: where }]}>
+        {worksheets.length > 1 && (
+          <Dropdown
+            trigger={['click']}
+            autoFocus
+            menu={{
+              items: worksheets.map(({ name, rows, hidden }) => ({
+                key: name,
+                label: `${name} · ${rows.toLocaleString('en-GB')} rows${hidden ? ' · hidden' : ''}`,
+                disabled: name === reading?.worksheet,
+              })),
+              onClick: ({ key }) => change.mutate({ worksheet: key, findings: {} }),
+            }}
+          >
+            <Button>Other worksheet</Button>
+          </Dropdown>
+        )}
+        <Button onClick={() => setNewer(true)}>Take a newer file</Button>
+        <Button type="primary" onClick={() => router.push(`/sheets/${sheet.id}`)}>
+          Looks right, make a chart
+        </Button>
+      </TopBar>
+      <main className={styles.page} aria-busy={change.isPending}>
+        <h1 className={styles.heading}>How this sheet was read</h1>
+        <p className="second">
+          Your file stays as it is. {sheet.rowCount.toLocaleString('en-GB')} rows and {sheet.columns.length} columns
+          were read{leftOut(sheet) ? '; greyed rows are left out' : ''}.{' '}
+          <Link href={`/sheets/${sheet.id}`}>Open the workbench</Link>
+        </p>
+        {newer && <NewerFile sheet={sheet} onDone={() => setNewer(false)} />}
+        <Questions sheet={sheet} />
+        <SeenTable sheet={sheet} />
+        <div className={styles.halves}>
+          <Findings sheet={sheet} busy={change.isPending} onChange={change.mutate} />
+          <ColumnCards sheet={sheet} />
+        </div>
+      </main>
+    </>
+  );
+}
+
+const leftOut = ({ reading }: Sheet) =>
+  reading?.findings.some(({ taken, rows }) => taken && (rows?.length ?? 0) > 0) ?? false;
