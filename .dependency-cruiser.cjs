@@ -7,7 +7,7 @@ const walk = ['calendar', 'reading', 'inference', 'spec', 'recommend', 'grain', 
 const stageRules = walk.map((stage, at) => ({
   name: `core-${stage}-knows-no-later-stage`,
   severity: 'error',
-  from: { path: `^core/${stage}/` },
+  from: { path: `^core/${stage}/`, pathNot: '\\.test\\.ts$' },
   to: {
     path: `^core/(${walk
       .slice(at + 1)

@@ -69,14 +69,14 @@ test('a finding is turned round with one click and back, and another worksheet c
 });
 
 test('a column whose dates read both ways is asked about, and the answer reads it again', async ({ page }) => {
-  await dropOnReading(page, 'dates.csv', 'Day,Sold\n03/04/2025,4\n05/06/2025,7\n07/08/2025,9\n');
-  const question = page.getByRole('region', { name: 'A question about Day' });
-  await expect(question).toContainText('Does the day or the month come first in Day?');
+  await dropOnReading(page, 'dates.csv', 'Day of sale,Sold\n03/04/2025,4\n05/06/2025,7\n07/08/2025,9\n');
+  const question = page.getByRole('region', { name: 'A question about Day of sale' });
+  await expect(question).toContainText('Does the day or the month come first in Day of sale?');
   await question.getByRole('button', { name: /Month first/ }).click();
   await expect(question).toHaveCount(0);
   await page.getByRole('button', { name: 'Looks right, make a chart' }).click();
-  await pick(page, 'Day', 'Sold');
-  expect((await exportedCsv(page)).map((row) => row.Day)[0]).toMatch(/^2025-03/);
+  await pick(page, 'Day of sale', 'Sold');
+  expect((await exportedCsv(page)).map((row) => row['Day of sale'])[0]).toMatch(/^2025-03/);
 });
 
 test('a wrong guess is corrected, from the text as it was received', async ({ page }) => {

@@ -7,12 +7,16 @@ export function largestFile(): number {
   return Number.isFinite(wish) && wish > 0 ? wish : 1024 ** 3;
 }
 
+/** The folder that everything of this installation is kept in. */
+export async function homeFolder(): Promise<string> {
+  const folder = path.resolve(/* turbopackIgnore: true */ process.env.UPCHART_HOME ?? '.upchart');
+  await mkdir(folder, { recursive: true });
+  return folder;
+}
+
 /** The folder for what was received, as it was received: sheets are read again from here when a reading is corrected. */
 export async function receivedFolder(): Promise<string> {
-  const folder = path.join(
-    path.resolve(/* turbopackIgnore: true */ process.env.UPCHART_HOME ?? '.upchart'),
-    'received',
-  );
+  const folder = path.join(await homeFolder(), 'received');
   await mkdir(folder, { recursive: true });
   return folder;
 }

@@ -1,6 +1,7 @@
 import { bigint, index, integer, jsonb, pgTable, text, timestamp } from 'drizzle-orm/pg-core';
 import type { ColumnProfile, Correction } from '@/core/inference';
 import type { Reading, ShapeChoices } from '@/core/reading';
+import type { Live } from '../sources/relation';
 import type { Kind } from '../sheets/unpack';
 import type { ChartSpec } from '@/core/spec';
 
@@ -35,6 +36,8 @@ export const sheets = pgTable('sheets', {
   corrections: jsonb('corrections').$type<Record<string, Correction>>().notNull().default({}),
   reading: jsonb('reading').$type<Reading>(),
   tableName: text('table_name'),
+  /** A sheet that stays in a firm's database. */
+  live: jsonb('live').$type<Live>(),
   createdAt: timestamp('created_at', { withTimezone: true }).notNull().defaultNow(),
 });
 
@@ -54,3 +57,15 @@ export const charts = pgTable(
   },
   (table) => [index('charts_sheet').on(table.sheet)],
 );
+
+/** A firm's database that was opened. The password is kept encrypted (server/sources/secret.ts). */
+export const sources = pgTable('sources', {
+  id: text('id').primaryKey(),
+  name: text('name').notNull(),
+  host: text('host').notNull(),
+  port: integer('port').notNull(),
+  database: text('database').notNull(),
+  user: text('user').notNull(),
+  secret: text('secret').notNull(),
+  createdAt: timestamp('created_at', { withTimezone: true }).notNull().defaultNow(),
+});

@@ -8,6 +8,8 @@ import { column, type Columns, type Filter } from '@/core/spec';
 export interface Target {
   readonly table: SQL;
   readonly columns: Columns;
+  /** The rows have a place of their own, `n`; tables of other databases have none. */
+  readonly placed: boolean;
 }
 
 const at = (key: string) => sql.identifier(key);
@@ -15,7 +17,7 @@ const at = (key: string) => sql.identifier(key);
 /** A GroupedQuery as one SELECT: columns a0…, then m0…. Grouping comes first, so that what is written out is written once per group. */
 export function groupedSql(query: GroupedQuery, target: Target): SQL {
   const axes = query.axes.map((axis, i) => sql`${axisSql(axis, target.columns)} AS ${at(`g${i}`)}`);
-  const measures = query.measures.map((measure, i) => sql`${measureSql(measure, target.columns)} AS ${at(`m${i}`)}`);
+  const measures = query.measures.map((measure, i) => sql`${measureSql(measure, target)} AS ${at(`m${i}`)}`);
   const places = query.axes.map((_, i) => sql.raw(String(i + 1)));
   const outer = query.axes.map((axis, i) => sql`${axisText(axis, target.columns, at(`g${i}`))} AS ${at(`a${i}`)}`);
   const kept = query.measures.map((_, i) => sql`${at(`m${i}`)}`);
@@ -59,9 +61,9 @@ function axisText(axis: GrainAxis, columns: Columns, key: ReturnType<typeof at>)
   return axis.as === 'value' && profile.type === 'time' ? sql`${key}::text` : sql`${key}`;
 }
 
-function measureSql(measure: Measure, columns: Columns): SQL {
+function measureSql(measure: Measure, { columns, placed }: Target): SQL {
   if (measure.want === 'rows') return sql`count(*)::float8`;
-  if (measure.want === 'first-row') return sql`min(n)::float8`;
+  if (measure.want === 'first-row') return placed ? sql`min(n)::float8` : sql`0::float8`;
   const cell = sql`${at(measure.column)}`;
   switch (measure.want) {
     case 'sum':
@@ -80,8 +82,11 @@ function measureSql(measure: Measure, columns: Columns): SQL {
     case 'last': {
       const direction = sql.raw(measure.want === 'first' ? 'ASC' : 'DESC');
       if (measure.when !== undefined) column(columns, measure.when);
-      const order = [...(measure.when ? [sql`${at(measure.when)} ${direction} NULLS LAST`] : []), sql`n ${direction}`];
-      return sql`(array_agg(${cell} ORDER BY ${sql.join(order, sql`, `)}) FILTER (WHERE ${cell} IS NOT NULL))[1]::float8`;
+      const order = [
+        ...(measure.when ? [sql`${at(measure.when)} ${direction} NULLS LAST`] : []),
+        ...(placed ? [sql`n ${direction}`] : []),
+      ];
+      return sql`(array_agg(${cell}${order.length > 0 ? sql` ORDER BY ${sql.join(order, sql`, `)}` : sql``}) FILTER (WHERE ${cell} IS NOT NULL))[1]::float8`;
     }
   }
 }

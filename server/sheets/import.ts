@@ -22,6 +22,8 @@ export interface ReadingOrder {
   readonly corrections?: Readonly<Record<string, Correction>>;
   readonly choices?: ReadingChoices;
   readonly signal?: AbortSignal;
+  /** What the user should know beside what the file itself says. */
+  readonly notes?: readonly string[];
 }
 
 /**
@@ -30,7 +32,7 @@ export interface ReadingOrder {
  * @throws ReadingRefusal where the file cannot become a sheet.
  */
 export async function readSheet(sheet: SheetRow, order: ReadingOrder = {}): Promise<void> {
-  const { corrections = sheet.corrections, choices = sheet.choices, signal } = order;
+  const { corrections = sheet.corrections, choices = sheet.choices, signal, notes = [] } = order;
   const tell = progressTeller(sheet.id);
   const before = { headers: sheet.headers, keys: sheet.columns.map(({ key }) => key) };
   const reader = new TableReader(await openSource(sheet, choices), corrections, choices, before);
@@ -60,7 +62,7 @@ export async function readSheet(sheet: SheetRow, order: ReadingOrder = {}): Prom
         columns: await estimateDistinct(within, tableName, columns, rows),
         corrections,
         choices,
-        reading,
+        reading: { ...reading, notes: [...notes, ...reading.notes] },
         tableName,
       })
       .where(eq(sheets.id, sheet.id));

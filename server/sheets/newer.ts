@@ -50,6 +50,12 @@ export interface NewerAnswer {
 /** Reads a newer file for a sheet beside it. Nothing of the sheet changes. @throws Problem, ReadingRefusal; nothing is left behind then. */
 export async function stageNewer(request: Request, id: string, mode: NewerMode): Promise<NewerAnswer> {
   const old = await readySheet(id);
+  if (old.live)
+    throw new Problem(
+      409,
+      'A table of a database',
+      'This sheet shows a database as it is now: it needs no newer file.',
+    );
   const row = await receiveSheet(request, old);
   try {
     const merged = mode === 'add' ? await mergeInto(old, row) : undefined;

@@ -3,7 +3,7 @@ import { ReadingRefusal } from '@/core/reading';
 import { dateText, numberText, percentText } from './cell-texts';
 import { entryStream, openZip } from './unpack';
 import type yauzl from 'yauzl';
-import type { Grid } from './workbook';
+import type { Grid } from './grid';
 
 /** Repetitions at the end of rows and sheets fill them up to their edge; more than this many are not written out. */
 const MOST_REPEATED = 2_000;

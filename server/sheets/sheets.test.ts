@@ -31,7 +31,7 @@ test('the rows of a sheet come back typed, in their order, with the unread cells
 });
 
 test('a correction reads the column again from what was received, and can be taken back', async () => {
-  const { id } = await takeIn('dates.csv', 'Day,Sold\n3/4/2025,1\n5/6/2025,2\n');
+  const { id } = await takeIn('dates.csv', 'Day of the test,Sold\n3/4/2025,1\n5/6/2025,2\n');
   const days = async () => (await rowsOf(id, 0, 10)).rows.map(([day]) => day);
   expect(await days()).toEqual(['2025-04-03', '2025-06-05']);
   await correctColumn(id, 'c1', { format: { dateOrder: 'MDY' } });
@@ -40,6 +40,15 @@ test('a correction reads the column again from what was received, and can be tak
   expect(await days()).toEqual(['3/4/2025', '5/6/2025']);
   await correctColumn(id, 'c1', { type: 'date', format: { dateOrder: 'DMY' } });
   expect(await days()).toEqual(['2025-04-03', '2025-06-05']);
+});
+
+test('what was said of a table holds when the same one comes again, and it is said', async () => {
+  const text = 'Visited on,Guests in the test\n3/4/2025,1\n5/6/2025,2\n';
+  const { id } = await takeIn('guests.csv', text);
+  await correctColumn(id, 'c1', { format: { dateOrder: 'MDY' } });
+  const again = await takeIn('guests-again.csv', text);
+  expect((await rowsOf(again.id, 0, 10)).rows.map(([day]) => day)).toEqual(['2025-03-04', '2025-05-06']);
+  expect(again.reading?.notes[0]).toContain('“guests”');
 });
 
 test('role, unit, summary and name change without reading the rows again', async () => {

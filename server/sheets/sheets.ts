@@ -2,9 +2,14 @@ import { existsSync } from 'node:fs';
 import { readdir, rm } from 'node:fs/promises';
 import path from 'node:path';
 import { and, asc, desc, eq, isNotNull, isNull, ne, sql } from 'drizzle-orm';
+import { drizzle } from 'drizzle-orm/node-postgres';
 import { isNumeric, type ColumnProfile, type Correction } from '@/core/inference';
 import { ReadingRefusal } from '@/core/reading';
+import { byKey } from '@/core/spec';
 import { database } from '../db/client';
+import { reading } from '../sources/connection';
+import { liveTable, type Live } from '../sources/relation';
+import { poolOf, readLive } from '../sources/sources';
 import { charts, sheets, type ReadingChoices, type SheetStatus } from '../db/schema';
 import { receivedFile, receivedFolder } from '../home';
 import { newId } from '../ids';
@@ -124,14 +129,19 @@ export async function readStoppably(row: SheetRow, order: Omit<ReadingOrder, 'si
     await readSheet(row, { ...order, signal: stop.signal });
     if (order.corrections || order.choices || row.stagedFor || row.tableName) return;
     const remembered = await rememberedCorrections(await sheetRow(row.id));
-    if (remembered) await readSheet(await sheetRow(row.id), { corrections: remembered, signal: stop.signal });
+    if (remembered)
+      await readSheet(await sheetRow(row.id), {
+        corrections: remembered.corrections,
+        notes: [`What you said of the columns of “${remembered.name}”, which are the same, was applied here too.`],
+        signal: stop.signal,
+      });
   } finally {
     running.delete(row.id);
   }
 }
 
 /** The corrections of the latest sheet with the same columns, by its keys: what a user said once holds when the same table comes again. */
-async function rememberedCorrections(row: SheetRow): Promise<SheetRow['corrections'] | undefined> {
+async function rememberedCorrections(row: SheetRow): Promise<Pick<SheetRow, 'corrections' | 'name'> | undefined> {
   const [like] = await database()
     .select()
     .from(sheets)
@@ -152,7 +162,7 @@ async function rememberedCorrections(row: SheetRow): Promise<SheetRow['correctio
     const to = keys.get(key);
     return to ? [[to, correction] as const] : [];
   });
-  return own.length > 0 ? Object.fromEntries(own) : undefined;
+  return own.length > 0 ? { corrections: Object.fromEntries(own), name: like.name } : undefined;
 }
 
 /** Tries a sheet again whose reading failed or was cut short. @throws Problem where its file is not there any more. */
@@ -229,6 +239,7 @@ export async function readySheet(id: string): Promise<ReadySheet> {
       'The sheet could not be read',
       row.error ?? 'The sheet could not be read. Drop the file again.',
     );
+  if (row.live) return { ...row, tableName: '' };
   if (row.tableName === null)
     throw new Problem(
       409,
@@ -260,6 +271,7 @@ export interface RowsAnswer {
 /** Rows `offset` to `offset + limit` in the order of the sheet; numbers past 2^53 come as texts, digit for digit. */
 export async function rowsOf(id: string, offset: number, limit: number): Promise<RowsAnswer> {
   const sheet = await readySheet(id);
+  if (sheet.live) return liveRows(sheet, sheet.live, offset, limit);
   const cells = sheet.columns.map((column) => sql.identifier(column.key));
   const { rows } = await database().execute<Record<string, unknown>>(
     sql`SELECT ${sql.join([sql`n`, ...cells.map((cell) => sql`${cell}`), sql`x`], sql`, `)} FROM ${tableOf(sheet.tableName)} WHERE n >= ${offset} AND n < ${offset + limit} ORDER BY n`,
@@ -275,6 +287,20 @@ export async function rowsOf(id: string, offset: number, limit: number): Promise
     rows: rows.map((row) => sheet.columns.map((column) => plainValue(row[column.key], column))),
     total: sheet.rowCount,
     unread,
+  };
+}
+
+async function liveRows(sheet: ReadySheet, live: Live, offset: number, limit: number): Promise<RowsAnswer> {
+  const columns = byKey(sheet.columns);
+  const { rows } = await reading(await poolOf(live.source), (client) =>
+    drizzle(client).execute<Record<string, unknown>>(
+      sql`SELECT * FROM ${liveTable(live, columns)} OFFSET ${offset} LIMIT ${limit}`,
+    ),
+  );
+  return {
+    rows: rows.map((row) => sheet.columns.map((column) => plainValue(row[column.key], column))),
+    total: sheet.rowCount,
+    unread: [],
   };
 }
 
@@ -296,7 +322,12 @@ export async function correctColumn(id: string, key: string, correction: Correct
   if (index < 0) throw notFound('column');
   const corrections = { ...sheet.corrections, [key]: { ...sheet.corrections[key], ...correction } };
   if (correction.type !== undefined || correction.format !== undefined) {
-    await readStoppably(sheet, { corrections });
+    if (sheet.live)
+      await database()
+        .update(sheets)
+        .set(await readLive(sheet.live, corrections))
+        .where(eq(sheets.id, id));
+    else await readStoppably(sheet, { corrections });
   } else {
     const { name, role, unit, summary } = correction;
     const column: ColumnProfile = {
@@ -319,6 +350,12 @@ export async function correctColumn(id: string, key: string, correction: Correct
 /** Reads the table again the way its user chose: which findings hold, which worksheet, which run of rows. */
 export async function rereadSheet(id: string, change: ReadingChoices): Promise<SheetRow> {
   const sheet = await readySheet(id);
+  if (sheet.live)
+    throw new Problem(
+      409,
+      'A table of a database',
+      'This sheet stays in its database as it is. Open a view or a SELECT where other rows are wanted.',
+    );
   const findings = { ...sheet.choices.findings, ...change.findings };
   await readStoppably(sheet, { corrections: sheet.corrections, choices: { ...sheet.choices, ...change, findings } });
   return sheetRow(id);

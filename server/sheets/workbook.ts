@@ -1,19 +1,10 @@
 import type { Worksheet } from '@/core/reading';
 import { ReadingRefusal } from '@/core/reading';
+import type { Grid } from './grid';
 import { gridRecords } from './grid-records';
 import { readOds } from './ods';
 import type { RecordSource } from './records';
 import { readXlsx } from './xlsx';
-
-/** One worksheet as texts, with what its cells' formats say written into them: dates ISO 8601, "12%", "£5". */
-export interface Grid {
-  readonly name: string;
-  readonly hidden: boolean;
-  readonly rows: readonly (readonly string[])[];
-  readonly hiddenRows: number;
-  readonly hiddenColumns: number;
-  readonly mergedCells: number;
-}
 
 const counted = (n: number, one: string) => `${n.toLocaleString('en-GB')} ${one}${n === 1 ? '' : 's'}`;
 

@@ -1,6 +1,6 @@
 import ExcelJS from 'exceljs';
 import { dateText, numberText, percentText } from './cell-texts';
-import type { Grid } from './workbook';
+import type { Grid } from './grid';
 
 /** A currency in a number format (ISO/IEC 29500-1, 18.8.30): `[$£-809]`, `[$EUR]`, or a sign or code of its own. */
 const CURRENCY = /\[\$([^\]-]+)(?:-[^\]]*)?\]|([£$€¥₹])|"(£|\$|€|[A-Z]{3})"/;

@@ -1,0 +1,193 @@
+import { desc, eq, sql } from 'drizzle-orm';
+import { drizzle } from 'drizzle-orm/node-postgres';
+import type { Pool } from 'pg';
+import type { Correction } from '@/core/inference';
+import { database } from '../db/client';
+import { sheets, sources } from '../db/schema';
+import { newId } from '../ids';
+import { notFound, Problem } from '../problem';
+import { alone, closeSource, parseAddress, reading, sourcePool } from './connection';
+import { profileRelation, sourceColumns } from './profile';
+import { relationSql, type Live, type Relation } from './relation';
+import { decrypt, encrypt } from './secret';
+
+export interface SourceAnswer {
+  readonly id: string;
+  readonly name: string;
+  readonly host: string;
+  readonly port: number;
+  readonly database: string;
+  readonly user: string;
+}
+
+type SheetRow = typeof sheets.$inferSelect;
+type SourceRow = typeof sources.$inferSelect;
+/** The password stays here: no answer holds it. */
+const answer = ({ id, name, host, port, database: db, user }: SourceRow): SourceAnswer => ({
+  id,
+  name,
+  host,
+  port,
+  database: db,
+  user,
+});
+
+/** Tests an address and keeps it, its password encrypted. @throws Problem in words where it does not answer or let us in. */
+export async function addSource(address: string, name?: string): Promise<SourceAnswer> {
+  const { password, ...parts } = parseAddress(address);
+  const id = newId();
+  try {
+    await reading(sourcePool(id, parts, password), (client) => client.query('SELECT 1'));
+  } catch (error) {
+    await closeSource(id);
+    throw error;
+  }
+  const [row] = await database()
+    .insert(sources)
+    .values({
+      id,
+      name: name?.trim() || `${parts.database} on ${parts.host}`,
+      ...parts,
+      secret: await encrypt(password),
+    })
+    .returning();
+  return answer(row);
+}
+
+export async function listSources(): Promise<SourceAnswer[]> {
+  return (await database().select().from(sources).orderBy(desc(sources.createdAt))).map(answer);
+}
+
+/** Forgets a source and the sheets that live in it. Nothing in the source itself changes. @throws Problem 404 */
+export async function deleteSource(id: string): Promise<void> {
+  await sourceRow(id);
+  await database()
+    .delete(sheets)
+    .where(sql`${sheets.live} ->> 'source' = ${id}`);
+  await database().delete(sources).where(eq(sources.id, id));
+  await closeSource(id);
+}
+
+async function sourceRow(id: string): Promise<SourceRow> {
+  const [row] = await database().select().from(sources).where(eq(sources.id, id));
+  if (!row) throw notFound('database');
+  return row;
+}
+
+export async function poolOf(id: string): Promise<Pool> {
+  const { host, port, database: db, user, secret } = await sourceRow(id);
+  return sourcePool(id, { host, port, database: db, user }, await decrypt(secret));
+}
+
+export interface TableAnswer {
+  readonly schema: string;
+  readonly table: string;
+  readonly kind: 'table' | 'view';
+  /** By the database's own estimate; absent where it has none. */
+  readonly rows?: number;
+}
+
+/** The tables and views that the user may read, with about how many rows each has. */
+export async function tablesOf(id: string): Promise<TableAnswer[]> {
+  const found = await reading(await poolOf(id), (client) =>
+    client.query<{ schema: string; table: string; kind: string; rows: number }>(
+      `SELECT n.nspname AS schema, c.relname AS table, c.relkind AS kind, c.reltuples::float8 AS rows
+       FROM pg_class c JOIN pg_namespace n ON n.oid = c.relnamespace
+       WHERE c.relkind IN ('r', 'p', 'v', 'm', 'f') AND n.nspname NOT IN ('pg_catalog', 'information_schema') AND n.nspname !~ '^pg_'
+         AND has_schema_privilege(n.oid, 'USAGE') AND has_table_privilege(c.oid, 'SELECT')
+       ORDER BY 1, 2 LIMIT 2000`,
+    ),
+  );
+  return found.rows.map(({ schema, table, kind, rows }) => ({
+    schema,
+    table,
+    kind: kind === 'v' || kind === 'm' ? 'view' : 'table',
+    ...(kind !== 'v' && rows >= 0 ? { rows } : {}),
+  }));
+}
+
+/** The first rows of a table, a view or a SELECT, as texts. */
+export async function firstRows(
+  id: string,
+  relation: Relation,
+): Promise<{ columns: { name: string; declared: string }[]; rows: (string | null)[][] }> {
+  return reading(await poolOf(id), async (client) => {
+    const columns = await sourceColumns(client, relation);
+    const { rows } =
+      'query' in relation
+        ? await client.query<Record<string, unknown>>(
+            alone(`SELECT * FROM (\n${relation.query}\n) AS relation LIMIT $1`, [20]),
+          )
+        : await drizzle(client).execute<Record<string, unknown>>(sql`SELECT * FROM ${relationSql(relation)} LIMIT 20`);
+    return {
+      columns: columns.map(({ name, declared }) => ({ name, declared })),
+      rows: rows.map((row) => columns.map(({ name }) => plainText(row[name]))),
+    };
+  });
+}
+
+function plainText(value: unknown): string | null {
+  if (value === null || value === undefined) return null;
+  if (value instanceof Date) return value.toISOString().slice(0, 19).replace('T', ' ');
+  return (typeof value === 'object' ? JSON.stringify(value) : String(value)).slice(0, 200);
+}
+
+/** Opens a table, a view or a SELECT as a sheet that stays where it is: nothing is copied, grouping runs there. */
+export async function openRelation(id: string, relation: Relation, name?: string): Promise<SheetRow> {
+  const { name: sourceName } = await sourceRow(id);
+  const sheet = newId();
+  const told = await readLive({ source: id, relation }, {});
+  const title = name?.trim() || ('table' in relation ? relation.table : 'A SELECT');
+  const [row] = await database()
+    .insert(sheets)
+    .values({
+      id: sheet,
+      name: title,
+      fileName: `${sourceName}: ${'table' in relation ? `${relation.schema}.${relation.table}` : 'a SELECT'}`,
+      fileBytes: 0,
+      encoding: 'utf-8',
+      status: 'ready',
+      progressPercent: 100,
+      ...told,
+    })
+    .returning();
+  return row;
+}
+
+/** Looks at a live sheet again, as its corrections say. */
+export async function readLive(
+  where: Pick<Live, 'source' | 'relation'>,
+  corrections: Readonly<Record<string, Correction>>,
+) {
+  return reading(await poolOf(where.source), async (client) => {
+    const live: Live = { ...where, columns: await sourceColumns(client, where.relation) };
+    if (live.columns.length === 0)
+      throw new Problem(422, 'No columns', 'This table has no columns that could be read.');
+    const { columns, rows, seen } = await profileRelation(client, live, corrections);
+    return {
+      live,
+      columns,
+      rowCount: rows,
+      headers: live.columns.map((column) => column.name),
+      corrections,
+      reading: {
+        format: 'database' as const,
+        shortRows: 0,
+        longRows: 0,
+        blankLines: 0,
+        findings: [],
+        seen: [
+          { number: 1, cells: live.columns.map((column) => column.name) },
+          ...seen.map((cells, i) => ({ number: i + 2, cells: cells.map((cell) => cell.slice(0, 60)) })),
+        ],
+        headerRow: 1,
+        notes: [
+          'The rows stay in the database: charts show them as they are now.',
+          ...(rows > 5000
+            ? ['What the columns are was judged by their declared types and by the first 5,000 rows.']
+            : []),
+        ],
+      },
+    };
+  });
+}
