@@ -3,6 +3,7 @@ import path from 'node:path';
 import type { ColumnProfile } from '@/core/inference';
 import type { ChartSpec } from '@/core/spec';
 import { demoFiles, type DemoFile } from './files';
+import { makeStock } from './stock';
 
 interface Sheet {
   id: string;
@@ -25,6 +26,7 @@ async function load(): Promise<void> {
     writeFileSync(path.join(folder, file.name), file.content);
     sheets.set(file.name, await takeIn(file));
   }
+  await openStock();
   for (const spec of demoCharts(sheets))
     await call('/api/charts', {
       method: 'POST',
@@ -38,6 +40,24 @@ async function call(route: string, init?: RequestInit): Promise<Response> {
   const response = await fetch(address + route, init);
   if (!response.ok) throw new Error(`${init?.method ?? 'GET'} ${route}: ${response.status} ${await response.text()}`);
   return response;
+}
+
+/** The stock database beside the application's own, opened as a source; not where the server lets no database be made. */
+async function openStock(): Promise<void> {
+  const { DATABASE_URL = '' } = process.env;
+  let stock: string;
+  try {
+    stock = await makeStock(DATABASE_URL);
+  } catch (error) {
+    console.warn(`The stock database could not be made: ${(error as Error).message}. The rest of the demo goes on.`);
+    return;
+  }
+  const send = (route: string, body: object) =>
+    call(route, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) });
+  const { id } = (await (await send('/api/sources', { address: stock, name: 'Stock of the nursery' })).json()) as {
+    id: string;
+  };
+  await send(`/api/sources/${id}/sheets`, { table: 'stock_movements', name: 'Stock movements' });
 }
 
 async function takeIn(file: DemoFile): Promise<Sheet> {

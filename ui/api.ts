@@ -21,6 +21,26 @@ export interface Sheet {
 export interface ReadingChange extends ShapeChoices {
   worksheet?: string;
 }
+export interface Source {
+  id: string;
+  name: string;
+  host: string;
+  port: number;
+  database: string;
+  user: string;
+}
+export interface SourceTable {
+  schema: string;
+  table: string;
+  kind: 'table' | 'view';
+  rows?: number;
+}
+/** A table or view by its names, or the text of a SELECT. */
+export interface RelationWish {
+  schema?: string;
+  table?: string;
+  query?: string;
+}
 export interface Newer {
   staged: string;
   mode: 'replace' | 'add';
@@ -104,6 +124,15 @@ export const api = {
     form.append('file', file);
     return call<Newer>(`/api/sheets/${id}/newer?mode=${mode}`, { method: 'POST', body: form });
   },
+  sources: () => call<{ sources: Source[] }>('/api/sources').then(({ sources }) => sources),
+  addSource: (address: string) => call<Source>('/api/sources', json('POST', { address })),
+  tables: (id: string) => call<{ tables: SourceTable[] }>(`/api/sources/${id}/tables`).then(({ tables }) => tables),
+  firstRows: (id: string, wish: RelationWish) =>
+    call<{ columns: { name: string; declared: string }[]; rows: (string | null)[][] }>(
+      `/api/sources/${id}/rows`,
+      json('POST', wish),
+    ),
+  openRelation: (id: string, wish: RelationWish) => call<Sheet>(`/api/sources/${id}/sheets`, json('POST', wish)),
   takeNewer: (id: string, staged: string) => call<Sheet>(`/api/sheets/${id}/newer/${staged}`, { method: 'POST' }),
   suggestions: (sheet: string, picks: readonly string[], width: number, height: number) =>
     call<{ suggestions: Suggestion[] }>('/api/suggestions', json('POST', { sheet, picks, width, height })).then(

@@ -1,5 +1,6 @@
 import { IsOptional, IsString, Length, MaxLength } from 'class-validator';
 import { InvalidInput, validInput } from '@/core/spec';
+import { Problem } from '../problem';
 import type { Relation } from './relation';
 
 class SourceInput {
@@ -27,7 +28,9 @@ export function parseRelation(value: unknown): { relation: Relation; name?: stri
   if (query !== undefined) {
     const text = query.trim().replace(/;\s*$/, '');
     if (!/^(select|with|values|table)\b/i.test(text))
-      throw new InvalidInput([{ path: 'query', message: 'only a SELECT is run' }]);
+      throw new Problem(422, 'One SELECT only', 'Only a SELECT is run: a text that begins with SELECT or WITH.', [
+        { path: 'query', message: 'only a SELECT is run' },
+      ]);
     return { relation: { query: text }, name };
   }
   return { relation: { schema: schema ?? 'public', table: table ?? '' }, name };

@@ -108,9 +108,12 @@ export function DropPlace() {
             A workbook (XLSX, ODS), CSV or other delimited text, JSON; packed or not, up to 1 GiB. Or paste cells
             anywhere here. Your file stays as it is.
           </p>
-          <Button type="primary" onClick={open}>
-            Choose a file
-          </Button>
+          <div className={styles.ways}>
+            <Button type="primary" onClick={open}>
+              Choose a file
+            </Button>
+            <Button onClick={() => router.push('/database')}>Open a database table</Button>
+          </div>
         </>
       )}
       {error && (

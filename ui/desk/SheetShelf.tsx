@@ -70,7 +70,7 @@ function SheetLine({ sheet }: { sheet: Sheet }) {
           {sheet.status === 'reading' && `being read, ${Math.round(sheet.progress * 100)}%`}
           {sheet.status === 'failed' && <span className={styles.failed}>{sheet.error}</span>}
           {sheet.status === 'ready' &&
-            `${sheet.rowCount.toLocaleString('en-GB')} rows, ${sheet.columns.length} columns`}
+            `${sheet.rowCount.toLocaleString('en-GB')} rows, ${sheet.columns.length} columns${sheet.reading?.format === 'database' ? ', in its database' : ''}`}
           {unread > 0 && <span className={styles.failed}> · {unread.toLocaleString('en-GB')} unread</span>}
         </span>
       </div>

@@ -1,0 +1,5 @@
+import { DatabaseOpener } from '@/ui/database/DatabaseOpener';
+
+export default function DatabasePage() {
+  return <DatabaseOpener />;
+}
