@@ -6,7 +6,8 @@
 import { fromCSV, op, type ColumnTable } from 'arquero';
 import type { Summary } from '@/core/inference';
 import type { ReadySheet } from '@/server/sheets/sheets';
-import { cleanUp, dataset, drawn, takeIn } from '@/testing/sheets';
+import { dataset } from '@/testing/datasets';
+import { cleanUp, drawn, takeIn } from '@/testing/sheets';
 
 let stocks: ReadySheet;
 let weather: ReadySheet;

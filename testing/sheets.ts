@@ -1,4 +1,3 @@
-import { readFileSync } from 'node:fs';
 import type { ChartModel } from '@/core/layout';
 import type { ChartSpec } from '@/core/spec';
 import { modelOf, checkSpec } from '@/server/charts/model';
@@ -44,9 +43,4 @@ export async function drawn(
   };
   checkSpec(whole, sheet);
   return modelOf(whole, sheet);
-}
-
-/** A file of the vega-datasets package (data of published sources, named in its own SOURCES). */
-export function dataset(name: string): Buffer {
-  return readFileSync(`node_modules/vega-datasets/data/${name}`);
 }

@@ -21,7 +21,7 @@ const POINT =
 const COMMA = /^(?:\d+|\d{1,3}(?:\.\d{3})+|\d{1,3}(?:'\d{3})+|\d{1,3}(?: \d{3})+)(,\d*)?$|^,\d+$/;
 const EXPONENT = /^(\d+(?:\.\d+)?)[eE]([+-]?\d{1,2})$/;
 const SIGNED_BODY =
-  /^(\()?\s*([-+−])?\s*([^\d\s.,'()+−-]{1,4}(?![\d])\s+|[A-Za-z]{3}\s*|[^\w\s.,'()+−-]\s*)?([-+−])?\s*([\d.,'\u00a0\u202f\u2009 eE+-]*\d[.,]?)\s*(%|[A-Za-z]{3}|[^\w\s.,'()+−-])?\s*([-−])?\s*(\))?$/;
+  /^(\()?\s*([-+−])?\s*([^\d\s.,'()+−-]{1,4}\.?(?!\d)\s+|[A-Za-z]{3}\s*|[^\w\s.,'()+−-]\s*)?([-+−])?\s*([\d.,'\u00a0\u202f\u2009 eE+-]*\d[.,]?)\s*(%|[^\d\s.,'()+−-]{1,4}\.?)?\s*([-−])?\s*(\))?$/;
 
 /**
  * Reads one cell as a number under a decimal sign; `undefined` where it is none. Takes thousands separators, a currency
@@ -55,8 +55,8 @@ function readBare(text: string, decimal: '.' | ','): NumberReading | undefined {
     return { value: text, whole: !text.includes('.'), percent: false, grouped: false, leadingZero: false };
   }
   const first = text.charCodeAt(0);
-  // A letter at the start can only be a three-letter currency code: most text ends here.
-  if (text.length > 48 || (first > 64 && first < 123 && !/^[A-Za-z]{3}[\s\d-]/.test(text))) return undefined;
+  // A letter at the start can only be of a currency: "EUR 5", "R$ 5", "kr 5": most text ends here.
+  if (text.length > 48 || (first > 64 && first < 123 && !/^[A-Za-z]{1,3}[$.]?[\s\d-]/.test(text))) return undefined;
   const found = SIGNED_BODY.exec(text.trim());
   if (!found) return undefined;
   const [, open, before, sign, between, rawBody, after, behind, close] = found;

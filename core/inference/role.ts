@@ -45,7 +45,7 @@ export function decideRole(decision: TypeDecision, tally: ColumnTally, name: str
     if (headingSaysHour(name) && tally.havingMore(MORE.hourNumber) >= filled * 0.99)
       return { role: 'group', reason: 'Hours of the day, to group by.' };
     if (headingSaysKey(name)) return { role: 'key', reason: 'The header says that each number names one thing.' };
-    if (headingSaysCode(name) && !headingCounts(name) && distinct <= 30)
+    if (headingSaysCode(name) && !headingCounts(name) && distinct <= 30 && (distinct < filled * 0.8 || filled < 5))
       return { role: 'group', reason: `${n(distinct)} different small numbers that stand for kinds, not amounts.` };
     return { role: 'amount', reason: 'Numbers to summarise.' };
   }
@@ -63,7 +63,8 @@ function decideTextRole(tally: ColumnTally, name: string, filled: number, distin
     return { role: 'key', reason: 'The header says that each value names one thing.' };
   if (long > 0.5 || (long > 0.3 && share > 0.5))
     return { role: 'note', reason: 'Long text, to be read rather than grouped by.' };
-  if (share > 0.95 && filled >= 10 && digits > 0.9 && spaced < 0.2)
+  const codes = tally.havingMore(MORE.code) / filled;
+  if (share > 0.95 && filled >= 10 && ((digits > 0.9 && spaced < 0.2) || codes > 0.95))
     return { role: 'key', reason: 'Short codes, no two alike.' };
   if (share > 0.5 && distinct > 100)
     return {

@@ -73,6 +73,8 @@ export const MORE = {
   hourNumber: 1 << 14,
   /** A whole number with a unit or a scale behind it. */
   tailWhole: 1 << 15,
+  /** Capitals, figures and marks between, nothing else: "GT-104", "LHR". */
+  code: 1 << 16,
 } as const;
 /** Both words of facts in one number: the second counts in steps of 2^31. */
 const STEP = 2 ** 31;
@@ -194,6 +196,7 @@ export class ColumnTally {
       if (weekdayNumber(cell)) facts |= FACT.weekdayWord;
     }
     if (PHONE.test(cell) && !scan) more |= MORE.phone;
+    if (CODE.test(cell)) more |= MORE.code;
     if (cell.length > LONG) facts |= FACT.long;
     if (cell.includes(' ')) facts |= FACT.spaced;
     if (/\d/.test(cell)) facts |= FACT.withDigit;
@@ -223,6 +226,8 @@ function durationFacts(cell: string): number {
     MORE.duration | (duration.worded ? MORE.wordedDuration : 0) | (duration.seconds % 60 === 0 ? 0 : MORE.withSeconds)
   );
 }
+
+const CODE = /^[A-Z0-9][A-Z0-9./_-]{1,15}$/;
 
 /** Figures grouped as telephone numbers are, with a plus or a nought in front, or an area code in parentheses. */
 const PHONE = /^(?:\+\d|\(\d|0\d)[\d\s()/.-]{6,18}\d$/;

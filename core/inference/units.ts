@@ -24,6 +24,8 @@ const SIGNS: Readonly<Record<string, string>> = {
   NZ$: 'NZD',
   R$: 'BRL',
   'Fr.': 'CHF',
+  'kr.': 'DKK',
+  'zł.': 'PLN',
 };
 
 const CODES: ReadonlySet<string> = new Set(Intl.supportedValuesOf('currency'));
