@@ -118,8 +118,8 @@ function percentByHeader(decision: TypeDecision, tally: ColumnTally, unit: strin
 }
 
 function correct(guess: TypeDecision, correction: Correction, tally: ColumnTally): TypeDecision {
-  const type = correction.type ?? guess.type;
-  const retyped = type !== guess.type;
+  const type = correction.type ?? typeUnder(guess.type, correction, tally);
+  const retyped = correction.type !== undefined && type !== guess.type;
   if (!retyped && !correction.format) return guess;
   const format: ColumnFormat = { ...(retyped ? defaultFormat(type, tally) : guess.format), ...correction.format };
   if (correction.format?.dateOrder || correction.format?.decimal) delete format.ambiguous;
@@ -136,6 +136,13 @@ function correct(guess: TypeDecision, correction: Correction, tally: ColumnTally
       ...(correction.format ? ['You said how its cells are written.'] : []),
     ],
   };
+}
+
+/** Under another decimal sign the same cells may be whole: 1.234 with a comma as the sign. */
+function typeUnder(type: ColumnType, { format }: Correction, tally: ColumnTally): ColumnType {
+  if (!format?.decimal || (type !== 'integer' && type !== 'decimal')) return type;
+  const [all, whole] = format.decimal === '.' ? [FACT.point, FACT.pointWhole] : [FACT.comma, FACT.commaWhole];
+  return tally.having(whole) >= tally.having(all) && tally.having(FACT.percent) === 0 ? 'integer' : 'decimal';
 }
 
 function defaultFormat(type: ColumnType, tally: ColumnTally): ColumnFormat {
