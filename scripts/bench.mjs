@@ -62,7 +62,7 @@ const row = (what, ours, bare, meaning) =>
 
 await main(async () => {
   nodeModules();
-  build();
+  await build();
   const home = mkdtempSync(path.join(tmpdir(), 'up-chart-bench-'));
   chmodSync(home, 0o711);
   mkdirSync(path.join(home, 'files'));

@@ -18,7 +18,7 @@ await main(async () => {
   const dev = process.argv.includes('--dev');
   mkdirSync(home, { recursive: true });
   nodeModules();
-  if (!dev) build();
+  if (!dev) await build();
   const postgres = process.env.DATABASE_URL
     ? { url: process.env.DATABASE_URL, stop: async () => undefined }
     : await startPostgres(home);

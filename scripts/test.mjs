@@ -46,7 +46,7 @@ await main(async () => {
     step('Jest: units and reference checks', 'jest', ['--json', '--outputFile', path.join(reports, 'jest.json')], {
       env,
     });
-    build();
+    await build();
     server = await serve(await freePort(), { ...env, UPCHART_MAX_BYTES: String(96 * 1024 * 1024) });
     step('Playwright: the built application', 'playwright', ['test'], {
       env: { ...env, UPCHART_ADDRESS: server.address },

@@ -82,12 +82,21 @@ function plainReader({ type, format }: Pick<ColumnProfile, 'type' | 'format'>): 
     return (cell) => (PLAIN_DECIMAL.test(cell) ? cell : undefined);
   if (type === 'date' || type === 'datetime') {
     const order = format.dateOrder ?? 'DMY';
+    const timed = type === 'datetime';
     return (cell) => {
       const scan = scanPlainDate(cell);
-      return scan && writeDate(scan, order, type === 'datetime');
+      if (!scan) return undefined;
+      return cell.charCodeAt(4) === 45 ? isoAlready(cell, timed) : writeDate(scan, order, timed);
     };
   }
   return () => undefined;
+}
+
+/** A cell that is ISO 8601 but for its seconds or its T, filled out. */
+function isoAlready(cell: string, timed: boolean): string {
+  const date = cell.length === 10 ? cell : cell.slice(0, 10);
+  if (!timed) return date;
+  return `${date}T${cell.length === 10 ? '00:00:00' : cell.length === 16 ? `${cell.slice(11)}:00` : cell.slice(11)}`;
 }
 
 /** A number as it is stored: only with the marks of its column, and as large as header and marks say. */

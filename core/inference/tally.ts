@@ -82,6 +82,8 @@ const UNIT = MORE.unitPoint | MORE.unitComma;
 const SCALED = MORE.scaledPoint | MORE.scaledComma;
 
 const LONG = 40;
+/** Of plain numbers and dates so many different ones are told apart; of more, the database tells how many there are. */
+const MOST_PLAIN = 2_000;
 
 /** Counts, over all cells of one column, what each could be. Memory is bounded; the order of the rows makes no difference. */
 export class ColumnTally {
@@ -91,6 +93,7 @@ export class ColumnTally {
   readonly currencies = new Map<string, number>();
   /** How often each unit stands behind a number. */
   readonly units = new Map<string, number>();
+  private readonly plain = new Set<string>();
   private readonly seen = new Memo((cell) => this.look(cell));
   cells: number;
 
@@ -102,7 +105,7 @@ export class ColumnTally {
 
   add(cell: string): void {
     this.cells++;
-    const facts = this.seen.get(cell);
+    const facts = this.factsOf(cell);
     if ((facts % STEP) & FACT.currency) this.countCurrency(cell);
     if (Math.floor(facts / STEP) & UNIT) this.countUnit(cell);
     // Most cells of a column are alike: the last combination is counted without a look-up.
@@ -112,6 +115,27 @@ export class ColumnTally {
       this.lastFacts = facts;
       this.lastCount = 1;
     }
+  }
+
+  /** Plain numbers and dates are looked at faster than they are looked up, and hardly repeat in large columns. */
+  private factsOf(cell: string): number {
+    const first = cell.charCodeAt(0);
+    if ((first > 47 && first < 58) || first === 45) {
+      if (PLAIN_NUMBER.test(cell)) {
+        this.notePlain(cell);
+        return plainNumberFacts(cell);
+      }
+      const date = scanPlainDate(cell);
+      if (date) {
+        this.notePlain(cell);
+        return factsOf(date) | FACT.withDigit | (cell.length > 10 && cell.charCodeAt(10) === 32 ? FACT.spaced : 0);
+      }
+    }
+    return this.seen.get(cell);
+  }
+
+  private notePlain(cell: string): void {
+    if (this.plain.size <= MOST_PLAIN) this.plain.add(cell);
   }
 
   private settle(): void {
@@ -152,8 +176,8 @@ export class ColumnTally {
 
   /** Different cells other than empty ones; `undefined` where there are more than are held. */
   distinct(): number | undefined {
-    if (this.seen.overflown) return undefined;
-    let total = 0;
+    if (this.seen.overflown || this.plain.size > MOST_PLAIN) return undefined;
+    let total = this.plain.size;
     for (const [, facts] of this.seen.entries()) if (!((facts % STEP) & FACT.empty)) total++;
     return total;
   }

@@ -38,6 +38,9 @@ const NOTHING_TYPED: ReadonlySet<string> = new Set([
 
 /** Whether a cell says that there is nothing, whatever its column is. */
 export function meansNothing(text: string): boolean {
+  const first = text.charCodeAt(0);
+  // Every such word begins with a mark or an N: most cells are told by their first letter.
+  if (first > 63 && first !== 78 && first !== 110 && first < 8000) return false;
   return (text.length <= 4 && NOTHING.has(text.toLowerCase())) || isErrorCell(text);
 }
 

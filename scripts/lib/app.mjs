@@ -27,7 +27,7 @@ function files(at) {
 }
 
 /** Builds the application unless this very source was built. */
-export function build() {
+export async function build() {
   const hash = createHash('sha256');
   for (const file of PARTS.flatMap(files)
     .filter((name) => !name.endsWith('.test.ts'))
@@ -38,7 +38,25 @@ export function build() {
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === source) return;
   say('Building …');
   run(process.execPath, [next, 'build'], { env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1' } });
+  await buildThread();
   writeFileSync(stamp, source);
+}
+
+/** Bundles the thread that large sheets are read in; packages stay where they are. */
+async function buildThread() {
+  const { build: bundle } = await import('esbuild');
+  await bundle({
+    absWorkingDir: root,
+    entryPoints: ['server/sheets/reading-thread.ts'],
+    outfile: '.next/up-chart/reading-thread.mjs',
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    target: 'node20',
+    packages: 'external',
+    tsconfig: 'tsconfig.json',
+    logLevel: 'warning',
+  });
 }
 
 /** Brings the database to the present schema. */

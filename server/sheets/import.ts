@@ -16,7 +16,7 @@ import type { Progress } from './records';
 import { TableReader } from './table-reader';
 import { copyStatement, createTable, SHEETS_SCHEMA, tableOf } from './tables';
 
-type SheetRow = typeof sheets.$inferSelect;
+export type SheetRow = typeof sheets.$inferSelect;
 
 export interface ReadingOrder {
   readonly corrections?: Readonly<Record<string, Correction>>;
@@ -92,24 +92,53 @@ async function copyRows(
   );
 }
 
-/** For columns with more different values than are held in memory: the estimate of the database's ANALYZE. */
+/** Up to this many rows different values are counted; of more they are estimated. */
+const COUNTED_ROWS = 250_000;
+
+/** For columns with more different values than are held in memory: counted by the database, or estimated by its ANALYZE. */
 async function estimateDistinct(
   within: NodePgDatabase,
   tableName: string,
   columns: ColumnProfile[],
   rows: number,
 ): Promise<ColumnProfile[]> {
-  if (!columns.some((column) => column.stats.distinctAbout)) return columns;
+  const unknown = columns.filter((column) => column.stats.distinctAbout);
+  if (unknown.length === 0) return columns;
+  const found =
+    rows <= COUNTED_ROWS ? await countDistinct(within, tableName, unknown) : await estimates(within, tableName, rows);
+  return columns.map((column) => {
+    const distinct = found.get(column.key);
+    if (!column.stats.distinctAbout) return column;
+    const { distinctAbout, ...stats } = column.stats;
+    return {
+      ...column,
+      stats: { ...stats, distinct: distinct ?? stats.count, ...(rows <= COUNTED_ROWS ? {} : { distinctAbout }) },
+    };
+  });
+}
+
+async function countDistinct(
+  within: NodePgDatabase,
+  tableName: string,
+  columns: readonly ColumnProfile[],
+): Promise<ReadonlyMap<string, number>> {
+  const counts = columns.map(({ key }) => sql`count(DISTINCT ${sql.identifier(key)})::int AS ${sql.identifier(key)}`);
+  const { rows } = await within.execute<Record<string, number>>(
+    sql`SELECT ${sql.join(counts, sql`, `)} FROM ${tableOf(tableName)}`,
+  );
+  return new Map(Object.entries(rows[0]));
+}
+
+async function estimates(
+  within: NodePgDatabase,
+  tableName: string,
+  rows: number,
+): Promise<ReadonlyMap<string, number>> {
   const { rows: found } = await within.execute<{ attname: string; n_distinct: number }>(
     sql`SELECT attname, n_distinct FROM pg_stats WHERE schemaname = ${SHEETS_SCHEMA} AND tablename = ${tableName}`,
   );
-  const estimates = new Map(
+  return new Map(
     found.map(({ attname, n_distinct }) => [attname, n_distinct < 0 ? Math.round(-n_distinct * rows) : n_distinct]),
-  );
-  return columns.map((column) =>
-    column.stats.distinctAbout
-      ? { ...column, stats: { ...column.stats, distinct: estimates.get(column.key) ?? column.stats.count } }
-      : column,
   );
 }
 

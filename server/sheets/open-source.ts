@@ -1,10 +1,8 @@
 import type { Encoding } from '@/core/reading';
 import type { ReadingChoices } from '../db/schema';
 import { receivedFile } from '../home';
-import { jsonRecords } from './json-records';
 import { delimitedRecords, type RecordSource } from './records';
 import type { Kind } from './unpack';
-import { workbookRecords } from './workbook';
 
 /** What of a sheet's row says how its received file is read. */
 export interface Received {
@@ -17,6 +15,9 @@ export interface Received {
 /** The records of the received file of a sheet. @throws ReadingRefusal where it holds no table. */
 export async function openSource(sheet: Received, choices: ReadingChoices): Promise<RecordSource> {
   const file = { path: await receivedFile(sheet.id), bytes: sheet.fileBytes, encoding: sheet.encoding as Encoding };
-  if (sheet.kind === 'xlsx' || sheet.kind === 'ods') return workbookRecords(file.path, sheet.kind, choices.worksheet);
-  return sheet.kind === 'json' ? jsonRecords(file) : delimitedRecords(file);
+  // The readers of the rarer kinds are loaded only when they are wanted.
+  if (sheet.kind === 'xlsx' || sheet.kind === 'ods')
+    return (await import('./workbook')).workbookRecords(file.path, sheet.kind, choices.worksheet);
+  if (sheet.kind === 'json') return (await import('./json-records')).jsonRecords(file);
+  return delimitedRecords(file);
 }

@@ -14,7 +14,8 @@ import { charts, sheets, type ReadingChoices, type SheetStatus } from '../db/sch
 import { receivedFile, receivedFolder } from '../home';
 import { newId } from '../ids';
 import { notFound, Problem } from '../problem';
-import { forget, readSheet, type ReadingOrder } from './import';
+import { forget, type ReadingOrder } from './import';
+import { readAside } from './read-aside';
 import { receive } from './receive';
 import { tableOf } from './tables';
 import { unpack } from './unpack';
@@ -126,11 +127,11 @@ export async function readStoppably(row: SheetRow, order: Omit<ReadingOrder, 'si
   const stop = new AbortController();
   running.set(row.id, stop);
   try {
-    await readSheet(row, { ...order, signal: stop.signal });
+    await readAside(row, { ...order, signal: stop.signal });
     if (order.corrections || order.choices || row.stagedFor || row.tableName) return;
     const remembered = await rememberedCorrections(await sheetRow(row.id));
     if (remembered)
-      await readSheet(await sheetRow(row.id), {
+      await readAside(await sheetRow(row.id), {
         corrections: remembered.corrections,
         notes: [`What you said of the columns of “${remembered.name}”, which are the same, was applied here too.`],
         signal: stop.signal,

@@ -1,0 +1,39 @@
+import { existsSync } from 'node:fs';
+import path from 'node:path';
+import { Worker } from 'node:worker_threads';
+import { Problem } from '../problem';
+import { readSheet, type ReadingOrder, type SheetRow } from './import';
+import { toldError, type ToldError } from './thread-messages';
+
+/** Where the build puts the reading thread (scripts/lib/app.mjs); without it sheets are read in the server's own thread. */
+const THREAD = ['.next', 'up-chart', 'reading-thread.mjs'];
+/** Smaller files are read before a thread would have started. */
+const WORTH_A_THREAD = 2 * 1024 * 1024;
+
+/**
+ * Reads a sheet beside the server, so that everything else goes on being answered. Stopping ends the thread, and with
+ * its connection the transaction that it was in.
+ */
+export async function readAside(row: SheetRow, order: ReadingOrder): Promise<void> {
+  const thread = path.join(/* turbopackIgnore: true */ process.cwd(), ...THREAD);
+  if (row.fileBytes < WORTH_A_THREAD || !existsSync(thread)) return readSheet(row, order);
+  const { signal, ...rest } = order;
+  const worker = new Worker(/* turbopackIgnore: true */ thread, {
+    workerData: { id: row.id, order: rest },
+    resourceLimits: { maxYoungGenerationSizeMb: 192, maxOldGenerationSizeMb: 384 },
+  });
+  const stop = () => void worker.terminate();
+  signal?.addEventListener('abort', stop);
+  try {
+    await new Promise<void>((resolve, reject) => {
+      worker.once('message', (message: { done?: true; failed?: ToldError }) => {
+        if (message.failed) reject(toldError(message.failed));
+        else resolve();
+      });
+      worker.once('error', reject);
+      worker.once('exit', () => reject(new Problem(409, 'Stopped', 'Reading was stopped.')));
+    });
+  } finally {
+    signal?.removeEventListener('abort', stop);
+  }
+}
