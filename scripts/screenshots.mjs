@@ -10,12 +10,23 @@ async function chartNamed(title) {
   return `/charts/${charts.find((chart) => chart.title === title).id}`;
 }
 
+async function sheetNamed(name) {
+  const { sheets } = await (await fetch(`${address}/api/sheets`)).json();
+  return sheets.find((sheet) => sheet.name === name).id;
+}
+
 /** What each picture shows: where to go, and what to do there first. */
 const VIEWS = [
   { name: 'desk', at: () => '/' },
   { name: 'workbench-line', at: () => chartNamed('Takings by month and spot') },
   { name: 'workbench-combo', at: () => chartNamed('Water used and what was left in the tank') },
   { name: 'workbench-scatter', at: () => chartNamed('Warm soil brings seedlings up sooner') },
+  { name: 'reading', at: async () => `/sheets/${await sheetNamed('Heating costs 2025')}/reading` },
+  {
+    name: 'database',
+    at: () => '/database',
+    first: (page) => page.getByRole('button', { name: /^deliveries/ }).click(),
+  },
 ];
 
 await main(async () => {

@@ -22,6 +22,8 @@ export function acrossWords(spec: ChartSpec, frame: Frame, columns: Columns, wid
   const { across } = spec;
   const values = frame.across.values;
   const room = width / Math.max(values.length, 1);
+  if (across.as === 'time' && across.step === 'year' && column(columns, across.column).format.financialYear)
+    return fitted(values.map(financialYear), values.map(financialYear), room);
   if (across.as === 'time') return timeWords(values.map(String), across.step, spec, room);
   if (across.as === 'cycle') {
     const labels = values.map((value) => cycleLabel(Number(value), across.cycle, true));
@@ -35,6 +37,12 @@ export function acrossWords(spec: ChartSpec, frame: Frame, columns: Columns, wid
     return binWords(values.map(Number), frame.across.width ?? 1, column(columns, across.column).unit, room);
   if (across.as === 'group') return fitted(values.map(String), values.map(String), room);
   return { labels: [], ticks: [], turned: false };
+}
+
+/** A year that ends in the next one, as its cells name it: "2023/24". */
+function financialYear(iso: string | number): string {
+  const year = Number(String(iso).slice(0, 4));
+  return `${year}/${String((year + 1) % 100).padStart(2, '0')}`;
 }
 
 function timeWords(

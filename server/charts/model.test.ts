@@ -116,6 +116,16 @@ describe('from rows to a drawing', () => {
   });
 });
 
+test('financial years keep both their names', async () => {
+  const years = await takeIn('years.csv', 'Year,Turnover in the test\n2021/22,5\n2022/23,7\n2023/24,6\n');
+  const model = await drawn(years, {
+    across: { as: 'time', column: 'c1', step: 'year' },
+    layers: [layer({ amount: { column: 'c2' } })],
+  });
+  expect(model.across.labels).toEqual(['2021/22', '2022/23', '2023/24']);
+  expect(model.series[0].values).toEqual([5, 7, 6]);
+});
+
 describe('checks', () => {
   test('unread and missing cells of the columns in use are said', async () => {
     const model = await byMonth();

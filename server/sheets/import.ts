@@ -33,10 +33,11 @@ export interface ReadingOrder {
  */
 export async function readSheet(sheet: SheetRow, order: ReadingOrder = {}): Promise<void> {
   const { corrections = sheet.corrections, choices = sheet.choices, signal, notes = [] } = order;
-  const tell = progressTeller(sheet.id);
   const before = { headers: sheet.headers, keys: sheet.columns.map(({ key }) => key) };
   const reader = new TableReader(await openSource(sheet, choices), corrections, choices, before);
   await reader.guess();
+  const tell = progressTeller(sheet, reader);
+  if (!sheet.tableName) await database().update(sheets).set({ reading: reader.early() }).where(eq(sheets.id, sheet.id));
   const tableName = `s_${sheet.id}_${Date.now().toString(36)}`;
   const client = await pool().connect();
   try {
@@ -158,14 +159,18 @@ function friendlier(error: unknown): unknown {
 }
 
 /** Writes the progress of a long reading down, at most every 300 ms. */
-function progressTeller(id: string): (percent: number) => void {
+function progressTeller({ id, tableName }: SheetRow, reader: TableReader): (percent: number) => void {
   let last = Date.now();
   return (percent) => {
     if (Date.now() - last < 300) return;
     last = Date.now();
     database()
       .update(sheets)
-      .set({ progressPercent: Math.min(99, Math.floor(percent)) })
+      .set({
+        progressPercent: Math.min(99, Math.floor(percent)),
+        // A sheet that is there already keeps its rows until the new ones are.
+        ...(tableName === null ? { rowCount: reader.rowsSoFar } : {}),
+      })
       .where(eq(sheets.id, id))
       .catch(() => undefined);
   };

@@ -55,7 +55,7 @@ export function sheetAnswer(row: SheetRow): SheetAnswer {
 }
 
 /** A file that is read within this time is answered whole; a longer reading goes on behind a 202. */
-const PATIENCE_MS = 2_500;
+const PATIENCE_MS = 900;
 
 /** What is being read now, so that it can be stopped. */
 const running = new Map<string, AbortController>();

@@ -93,6 +93,7 @@ export class TableReader {
         }
       }
       if (this.tallying) this.ragged.blank += batch.blank;
+      this.rows = n;
       if (lines) yield lines;
     }
     this.rows = n;
@@ -110,6 +111,25 @@ export class TableReader {
     if (!same) this.plan(final);
     else this.converters.forEach((converter, c) => converter.setProfile(final[c]));
     return same;
+  }
+
+  /** How many rows have been typed so far. */
+  get rowsSoFar(): number {
+    return this.rows;
+  }
+
+  /** What can be shown of the file before it is read: its first rows as they came. */
+  early(): Reading {
+    return {
+      ...this.source.about,
+      ...(this.shape?.headerRow === undefined ? {} : { headerRow: this.shape.headerRow }),
+      shortRows: 0,
+      longRows: 0,
+      blankLines: 0,
+      findings: this.shape?.findings ?? [],
+      seen: this.seen,
+      notes: this.source.notes,
+    };
   }
 
   /** What was read: the profiles with their figures, and how the file was understood. */

@@ -30,6 +30,7 @@ export function cellWords(value: string | number | boolean | null, column: Colum
 function dateWords(iso: string, column: ColumnProfile): string {
   const at = fromIso(iso);
   const [year, , day] = iso.slice(0, 10).split('-');
+  if (column.format.financialYear) return `${year}/${String((Number(year) + 1) % 100).padStart(2, '0')}`;
   if (column.meaning === 'month') return `${monthShort(at)} ${year}`;
   if (column.meaning === 'quarter') return `Q${Math.floor(Number(iso.slice(5, 7)) / 3.01) + 1} ${year}`;
   const date = `${Number(day)} ${monthShort(at)} ${year}`;

@@ -6,6 +6,7 @@ import { Button, Progress } from 'antd';
 import { useQueryClient } from '@tanstack/react-query';
 import { useDropzone } from 'react-dropzone';
 import { api, ApiError, sendFile, type Sheet } from '../api';
+import { SeenTable } from '../reading/SeenTable';
 import { pastedFile } from './paste';
 import styles from './Desk.module.css';
 
@@ -13,6 +14,9 @@ interface Coming {
   name: string;
   share: number;
   phase: 'sending' | 'reading';
+  /** The sheet as far as it is read, and when its reading began. */
+  sheet?: Sheet;
+  since: number;
 }
 
 /** Where a file is dropped or chosen; it opens on the workbench as soon as it is read. */
@@ -27,14 +31,18 @@ export function DropPlace() {
     const stop = new AbortController();
     stopper.current = stop;
     setError(undefined);
-    setComing({ name: file.name, share: 0, phase: 'sending' });
+    const since = Date.now();
+    setComing({ name: file.name, share: 0, phase: 'sending', since });
     try {
       const { id, ready } = await sendFile(
         file,
-        (share) => setComing({ name: file.name, share, phase: share < 1 ? 'sending' : 'reading' }),
+        (share) => setComing({ name: file.name, share, phase: share < 1 ? 'sending' : 'reading', since }),
         stop.signal,
       );
-      if (!ready) await untilRead(id, stop.signal, (share) => setComing({ name: file.name, share, phase: 'reading' }));
+      if (!ready)
+        await untilRead(id, stop.signal, (sheet) =>
+          setComing({ name: file.name, share: sheet.progress, phase: 'reading', sheet, since }),
+        );
       await client.invalidateQueries({ queryKey: ['sheets'] });
       router.push(placeOf(await api.sheet(id)));
     } catch (thrown) {
@@ -92,6 +100,12 @@ export function DropPlace() {
             status="active"
             aria-label={coming.phase === 'sending' ? 'Sent' : 'Read'}
           />
+          {coming.sheet && <p className="second">{soFar(coming)}</p>}
+          {coming.sheet?.reading && (
+            <div className={styles.firstRows}>
+              <SeenTable sheet={coming.sheet} />
+            </div>
+          )}
           <Button
             onClick={() => {
               stopper.current?.abort();
@@ -126,6 +140,14 @@ export function DropPlace() {
   );
 }
 
+/** "312,000 rows so far, about 6 seconds left". */
+function soFar({ sheet, share, since }: Coming): string {
+  const rows = `${(sheet?.rowCount ?? 0).toLocaleString('en-GB')} rows so far`;
+  if (share < 0.08) return rows;
+  const seconds = Math.max(1, Math.round(((Date.now() - since) / 1000) * (1 / share - 1)));
+  return `${rows}, about ${seconds < 90 ? `${seconds} ${seconds === 1 ? 'second' : 'seconds'}` : `${Math.round(seconds / 60)} minutes`} left`;
+}
+
 /** Where a sheet opens that was just read: at its reading, where anything of it is in doubt or was rearranged. */
 function placeOf({ id, reading, columns }: Sheet): string {
   const doubt = columns.some(({ format }) => format.ambiguous) || (reading?.worksheets?.length ?? 0) > 1;
@@ -133,7 +155,7 @@ function placeOf({ id, reading, columns }: Sheet): string {
 }
 
 /** Follows a long reading to its end. @throws ApiError with the sheet's own words where it failed. */
-async function untilRead(id: string, signal: AbortSignal, tell: (share: number) => void): Promise<void> {
+async function untilRead(id: string, signal: AbortSignal, tell: (sheet: Sheet) => void): Promise<void> {
   for (;;) {
     if (signal.aborted) {
       await api.deleteSheet(id).catch(() => undefined);
@@ -145,7 +167,7 @@ async function untilRead(id: string, signal: AbortSignal, tell: (share: number) 
       await api.deleteSheet(id).catch(() => undefined);
       throw new ApiError(422, sheet.error ?? 'The file could not be read.');
     }
-    tell(sheet.progress);
+    tell(sheet);
     await new Promise((resolve) => setTimeout(resolve, 300));
   }
 }

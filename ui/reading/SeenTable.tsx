@@ -35,7 +35,7 @@ export function SeenTable({ sheet }: { sheet: Sheet }) {
             return [
               previous && number > previous.number + 1 && (
                 <tr key={`gap ${number}`} className={styles.jump}>
-                  <th scope="row" />
+                  <td className={styles.numbers} />
                   <td colSpan={width + 1}>{gapWords(number - previous.number - 1, i < SEEN_TOP)}</td>
                 </tr>
               ),
