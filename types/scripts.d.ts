@@ -1,8 +1,10 @@
 /** The parts of the scripts that tests use. */
 declare module '*/scripts/lib/app.mjs' {
+  import type { ChildProcess } from 'node:child_process';
+
   interface Served {
     readonly address: string;
-    readonly child: import('node:child_process').ChildProcess;
+    readonly child: ChildProcess;
     readonly ended: Promise<number | null>;
     stop(): Promise<void>;
   }

@@ -1,5 +1,5 @@
 import type { Step } from '../calendar';
-import { isNumeric, type ColumnProfile, type Summary } from '../inference';
+import { isNumeric, rankWhens, type ColumnProfile, type Summary } from '../inference';
 import { column, type ChartSpec, type Columns, type Layer } from '../spec';
 import { roundBins } from './bins';
 import { sameMeasure, type GrainAxis, type GrainQuery, type GroupedQuery, type Measure } from './grain-query';
@@ -124,7 +124,7 @@ export function layerMeasures(layer: Layer, spec: ChartSpec, columns: Columns): 
 function orderedBy(spec: ChartSpec, columns: Columns): { when?: string } {
   if (spec.across.as === 'time' || spec.across.as === 'cycle')
     return column(columns, spec.across.column).type === 'text' ? {} : { when: spec.across.column };
-  const main = [...columns.values()].find((candidate) => candidate.role === 'when' && candidate.type !== 'text');
+  const main = rankWhens([...columns.values()]).find(({ type }) => type !== 'text');
   return main ? { when: main.key } : {};
 }
 

@@ -138,17 +138,31 @@ export class CellConverter {
   private missing = 0;
   private unread = 0;
   private readonly samples: { row: number; at: number; text: string }[] = [];
-  private least: number | string | undefined;
-  private most: number | string | undefined;
+  private least = Infinity;
+  private most = -Infinity;
+  private first: string | undefined;
+  private last: string | undefined;
   private sum = 0;
   private decimals = 0;
   private readonly sample: PictureSample;
 
+  /** A plain number is stored as it is written; of a column of whole numbers only without a point. */
+  private readonly takesPlain: boolean;
+  private readonly whole: boolean;
   /** The values hold no character that would have to be escaped: all but texts. */
   readonly plain: boolean;
 
   constructor(private profile: ColumnProfile) {
     this.plain = profile.type !== 'text';
+    const { counted, duration, percentPoints, power, decimal } = profile.format;
+    this.whole = profile.type === 'integer';
+    this.takesPlain =
+      (this.whole || profile.type === 'decimal') &&
+      !counted &&
+      !duration &&
+      !percentPoints &&
+      !power &&
+      decimal !== ',';
     this.read = cellReader(profile);
     this.memo = new Memo(this.read);
     this.plainly = plainReader(profile);
@@ -157,8 +171,15 @@ export class CellConverter {
     this.sample = new PictureSample(profile);
   }
 
-  /** The typed value of a cell as text, `null` for missing, or `UNREAD`; `row` is its number in the file, `at` its place in the sheet from 0. */
-  convert(cell: string, row: number, at = 0): string | null | typeof UNREAD {
+  /**
+   * The typed value of a cell as text, `null` for missing, or `UNREAD`; `row` is its number in the file, `at` its place in the sheet
+   * from 0; `plainNumber` says that it was seen to be figures alone.
+   */
+  convert(cell: string, row: number, at = 0, plainNumber = false): string | null | typeof UNREAD {
+    if (plainNumber && this.takesPlain && (!this.whole || !cell.includes('.'))) {
+      this.gatherNumber(cell);
+      return cell;
+    }
     const value = this.longText ? this.read(cell) : (this.plainly(cell) ?? this.memo.get(cell));
     if (value === null) this.missing++;
     else if (value === UNREAD) this.note(cell, row, at);
@@ -181,7 +202,7 @@ export class CellConverter {
         ...stats,
         count: this.count,
         missing: this.missing,
-        ...(this.least !== undefined && !this.longText ? { min: this.least, max: this.most } : {}),
+        ...this.range(),
         ...(this.numeric && this.count > 0 ? { mean: this.sum / this.count } : {}),
       },
       unread: { count: this.unread, samples: this.samples },
@@ -195,16 +216,27 @@ export class CellConverter {
   }
 
   private gather(value: string): void {
+    if (this.numeric) return this.gatherNumber(value);
     this.count++;
     this.sample.add(value);
     if (this.longText) return;
-    const compared = this.numeric ? Number(value) : value;
-    if (this.least === undefined || compared < this.least) this.least = compared;
-    if (this.most === undefined || compared > this.most) this.most = compared;
-    if (this.numeric) {
-      this.sum += compared as number;
-      const point = value.indexOf('.');
-      if (point >= 0) this.decimals = Math.max(this.decimals, value.length - point - 1);
-    }
+    if (this.first === undefined || value < this.first) this.first = value;
+    if (this.last === undefined || value > this.last) this.last = value;
+  }
+
+  private gatherNumber(value: string): void {
+    this.count++;
+    this.sample.add(value);
+    const number = Number(value);
+    if (number < this.least) this.least = number;
+    if (number > this.most) this.most = number;
+    this.sum += number;
+    const point = value.indexOf('.');
+    if (point >= 0 && value.length - point - 1 > this.decimals) this.decimals = value.length - point - 1;
+  }
+
+  private range(): { min?: number | string; max?: number | string } {
+    if (this.numeric) return this.count > 0 ? { min: this.least, max: this.most } : {};
+    return this.first === undefined ? {} : { min: this.first, max: this.last };
   }
 }

@@ -6,6 +6,7 @@ export * from './decide';
 export * from './infer';
 export * from './keys';
 export * from './look';
+export * from './main-when';
 export * from './number';
 export type { DateGrade, DateScan } from './plain-date';
 export * from './profile';

@@ -103,11 +103,23 @@ export class ColumnTally {
     if (empty > 0) this.counted.set(FACT.empty, empty);
   }
 
-  add(cell: string): void {
+  /** Counts a cell in; answers whether it is figures alone, at most one point among them. */
+  add(cell: string): boolean {
     this.cells++;
-    const facts = this.factsOf(cell);
+    const first = cell.charCodeAt(0);
+    if (((first > 47 && first < 58) || first === 45) && PLAIN_NUMBER.test(cell)) {
+      if (this.plain.size <= MOST_PLAIN) this.plain.add(cell);
+      this.count(plainNumberFacts(cell));
+      return true;
+    }
+    const facts = this.factsOf(cell, first);
     if ((facts % STEP) & FACT.currency) this.countCurrency(cell);
     if (Math.floor(facts / STEP) & UNIT) this.countUnit(cell);
+    this.count(facts);
+    return false;
+  }
+
+  private count(facts: number): void {
     // Most cells of a column are alike: the last combination is counted without a look-up.
     if (facts === this.lastFacts) this.lastCount++;
     else {
@@ -117,25 +129,12 @@ export class ColumnTally {
     }
   }
 
-  /** Plain numbers and dates are looked at faster than they are looked up, and hardly repeat in large columns. */
-  private factsOf(cell: string): number {
-    const first = cell.charCodeAt(0);
-    if ((first > 47 && first < 58) || first === 45) {
-      if (PLAIN_NUMBER.test(cell)) {
-        this.notePlain(cell);
-        return plainNumberFacts(cell);
-      }
-      const date = scanPlainDate(cell);
-      if (date) {
-        this.notePlain(cell);
-        return factsOf(date) | FACT.withDigit | (cell.length > 10 && cell.charCodeAt(10) === 32 ? FACT.spaced : 0);
-      }
-    }
-    return this.seen.get(cell);
-  }
-
-  private notePlain(cell: string): void {
+  /** Plain dates are looked at faster than they are looked up, and hardly repeat in large columns. */
+  private factsOf(cell: string, first: number): number {
+    const date = first > 47 && first < 58 ? scanPlainDate(cell) : undefined;
+    if (!date) return this.seen.get(cell);
     if (this.plain.size <= MOST_PLAIN) this.plain.add(cell);
+    return factsOf(date) | FACT.withDigit | (cell.length > 10 && cell.charCodeAt(10) === 32 ? FACT.spaced : 0);
   }
 
   private settle(): void {

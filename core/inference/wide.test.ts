@@ -1,4 +1,4 @@
-import { ColumnTally, inferColumns, keysFor, splitHeader } from '.';
+import { ColumnTally, inferColumns, keysFor, rankWhens, splitHeader } from '.';
 import { readDuration } from './duration';
 import { profileOf, typedCells } from '@/testing/table';
 
@@ -163,6 +163,19 @@ describe('columns of one sheet', () => {
     expect(stock.format).toMatchObject({ decimal: ',' });
     expect(stock.type).toBe('integer');
   });
+});
+
+test('of several dates the one that the rows are about comes first', () => {
+  const dated = (name: string, cells: string[]) => ({ ...profileOf(name, cells), key: name });
+  const days = ['2025-03-04', '2025-03-05'];
+  const ranked = rankWhens([
+    dated('Updated at', days),
+    dated('Year', ['2024', '2025']),
+    dated('Due', days),
+    dated('Ordered', [days[0], '']),
+    dated('Sold on', days),
+  ]);
+  expect(ranked.map(({ name }) => name)).toEqual(['Sold on', 'Ordered', 'Updated at', 'Due', 'Year']);
 });
 
 test('a column keeps its key under its name, and a key is never given twice', () => {

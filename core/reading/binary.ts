@@ -15,12 +15,24 @@ const SIGNATURES: readonly { readonly bytes: readonly number[]; readonly is: str
 
 /**
  * Says what a file is that is not text, from its first bytes; `undefined` for text. A NUL byte in the first bytes means
- * binary, unless a UTF-16 byte order mark stands at the start.
+ * binary, unless it is UTF-16.
  */
 export function notText(head: Uint8Array): { readonly is: string; readonly advice: string } | undefined {
   const known = SIGNATURES.find((signature) => signature.bytes.every((byte, i) => head[i] === byte));
   if (known) return known;
   const utf16 = (head[0] === 0xff && head[1] === 0xfe) || (head[0] === 0xfe && head[1] === 0xff);
-  if (!utf16 && head.includes(0)) return { is: 'not a text file', advice: 'Drop a table saved as CSV.' };
+  if (!utf16 && !isPairedText(head) && head.includes(0))
+    return { is: 'not a text file', advice: 'Drop a table saved as CSV.' };
   return undefined;
+}
+
+/** UTF-16 without a byte order mark: nearly every other byte is nought, and no other. */
+function isPairedText(head: Uint8Array): boolean {
+  const noughts = [0, 0];
+  head.forEach((byte, i) => {
+    if (byte === 0) noughts[i % 2]++;
+  });
+  const half = head.length / 2;
+  const [few, many] = [Math.min(...noughts), Math.max(...noughts)];
+  return many > half * 0.4 && few < half * 0.1;
 }

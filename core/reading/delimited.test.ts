@@ -87,6 +87,10 @@ describe('encodings', () => {
     expect(detect(Buffer.from('Größe', 'latin1'))).toBe('windows-1252');
     expect(detect(Buffer.from('\uFEFFa', 'utf16le'))).toBe('utf-16le');
     expect(detect(Buffer.from('plain'))).toBe('utf-8');
+    expect(detect(Buffer.from('Spot,Sold\nYard,3\n', 'utf16le'))).toBe('utf-16le');
+    expect(detect(Buffer.from('Spot,Sold\nYard,3\n', 'utf16le').swap16())).toBe('utf-16be');
+    expect(detect(Buffer.from([0x41, 0xe9, 0x3b, 0x31, 0x32, 0xa4]))).toBe('iso-8859-15');
+    expect(detect(Buffer.from([0x41, 0xe9, 0x3b, 0x31, 0x32, 0x80]))).toBe('windows-1252');
   });
 
   test('a character cut by the end of a chunk is joined again', async () => {

@@ -1,5 +1,5 @@
 import { firstStep, fromIso, type Instant } from '../calendar';
-import type { ColumnProfile } from '../inference';
+import { rankWhens, type ColumnProfile } from '../inference';
 import { hasSteps, type Across, type ChartSpec, type Columns, type Layer } from '../spec';
 import { finestStep, sortPicks, type SortedPicks } from './picks';
 
@@ -21,7 +21,7 @@ function draftAcross({ across, amounts }: SortedPicks, columns: Columns): Across
   if (numbers.length === 1) return { as: 'bins', column: numbers[0].key };
   // Keys alone: how many different ones there are, over the sheet's own dates or its first Group.
   const all = [...columns.values()];
-  const along = all.find(({ role }) => role === 'when') ?? all.find(({ role }) => role === 'group') ?? amounts[0];
+  const along = rankWhens(all)[0] ?? all.find(({ role }) => role === 'group') ?? amounts[0];
   return along && amounts.length > 0 ? acrossOf(along) : undefined;
 }
 

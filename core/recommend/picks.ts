@@ -1,4 +1,4 @@
-import { isNumeric, type ColumnProfile } from '../inference';
+import { isNumeric, rankWhens, type ColumnProfile } from '../inference';
 import { column, type Columns } from '../spec';
 
 /** The picked columns by what they will do in the chart, each list in the order of picking. */
@@ -12,13 +12,13 @@ export interface SortedPicks {
 }
 
 /**
- * A When runs across wherever it was picked, otherwise the first Group; the second Group (or a Year beside another
+ * A When runs across wherever it was picked, of several the one that the rows are about; otherwise the first Group; the second Group (or a Year beside another
  * When) is the split; Amounts and Keys are the layers. Notes have no place.
  * @throws RangeError where a key is not a column.
  */
 export function sortPicks(columns: Columns, picks: readonly string[]): SortedPicks {
   const picked = [...new Set(picks)].map((key) => column(columns, key));
-  const whens = picked.filter((one) => one.role === 'when');
+  const whens = rankWhens(picked);
   const across = whens.find((one) => one.meaning !== 'year') ?? whens[0] ?? picked.find((one) => one.role === 'group');
   const groups = picked.filter(
     (one) => one !== across && (one.role === 'group' || (one.role === 'when' && one.meaning === 'year')),

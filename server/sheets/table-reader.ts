@@ -87,8 +87,8 @@ export class TableReader {
           continue;
         }
         for (const row of shape.rows({ cells: batch.records[i], number })) {
-          if (this.tallying) this.tally(row, number, shape);
-          if (!this.broken) lines += this.line(n, number, row);
+          if (this.tallying) this.measure(row, number, shape);
+          lines += this.line(n, number, row);
           n++;
         }
       }
@@ -178,7 +178,8 @@ export class TableReader {
     );
   }
 
-  private tally(row: readonly string[], number: number, shape: Shape): void {
+  /** Whether a row has as many cells as the header. */
+  private measure(row: readonly string[], number: number, shape: Shape): void {
     const { ragged, tallies } = this;
     if (shape.open && row.length < shape.width) {
       ragged.short++;
@@ -188,7 +189,6 @@ export class TableReader {
       ragged.firstLong ||= number;
       if (row.length > tallies.length) this.widen(row.length);
     }
-    for (let c = 0; c < tallies.length; c++) tallies[c].add(row[c] ?? '');
   }
 
   /** More columns than the beginning of the file had: those before count as empty so far, and the rows are typed again. */
@@ -198,18 +198,22 @@ export class TableReader {
     while (this.tallies.length < widthOf(width)) this.tallies.push(new ColumnTally(before));
   }
 
+  /** A row as a line of COPY; on the first reading its cells are counted in on the way. Nothing once the rows must be typed again. */
   private line(n: number, row: number, record: readonly string[]): string {
+    const { converters, tallies, tallying, broken } = this;
     let line = `${n}\t${row}`;
     let unread: Record<string, string> | undefined;
-    for (let c = 0; c < this.converters.length; c++) {
+    for (let c = 0; c < tallies.length; c++) {
       const cell = record[c] ?? '';
-      const value = this.converters[c].convert(cell, row, n);
+      const plainNumber = tallying ? tallies[c].add(cell) : false;
+      if (broken) continue;
+      const value = converters[c].convert(cell, row, n, plainNumber);
       if (value === UNREAD) {
         (unread ??= {})[this.planned[c].key] = cell.trim().replaceAll('\0', '\uFFFD');
         line += '\t\\N';
-      } else line += value === null ? '\t\\N' : `\t${this.converters[c].plain ? value : copyText(value)}`;
+      } else line += value === null ? '\t\\N' : `\t${converters[c].plain ? value : copyText(value)}`;
     }
-    return `${line}\t${unread ? copyText(JSON.stringify(unread)) : '\\N'}\n`;
+    return broken ? '' : `${line}\t${unread ? copyText(JSON.stringify(unread)) : '\\N'}\n`;
   }
 }
 

@@ -5,8 +5,10 @@ import { useRouter } from 'next/navigation';
 import { Button, Progress } from 'antd';
 import { useQueryClient } from '@tanstack/react-query';
 import { useDropzone } from 'react-dropzone';
+import type { SeenRecord } from '@/core/reading';
 import { api, ApiError, sendFile, type Sheet } from '../api';
 import { SeenTable } from '../reading/SeenTable';
+import { firstRowsOf } from './first-rows';
 import { pastedFile } from './paste';
 import styles from './Desk.module.css';
 
@@ -17,6 +19,8 @@ interface Coming {
   /** The sheet as far as it is read, and when its reading began. */
   sheet?: Sheet;
   since: number;
+  /** Its first rows, as they stand in the file. */
+  seen: SeenRecord[];
 }
 
 /** Where a file is dropped or chosen; it opens on the workbench as soon as it is read. */
@@ -32,16 +36,19 @@ export function DropPlace() {
     stopper.current = stop;
     setError(undefined);
     const since = Date.now();
-    setComing({ name: file.name, share: 0, phase: 'sending', since });
+    setComing({ name: file.name, share: 0, phase: 'sending', since, seen: [] });
+    void firstRowsOf(file)
+      .then((seen) => setComing((now) => now && { ...now, seen }))
+      .catch(() => undefined);
     try {
       const { id, ready } = await sendFile(
         file,
-        (share) => setComing({ name: file.name, share, phase: share < 1 ? 'sending' : 'reading', since }),
+        (share) => setComing((now) => now && { ...now, share, phase: share < 1 ? 'sending' : 'reading' }),
         stop.signal,
       );
       if (!ready)
         await untilRead(id, stop.signal, (sheet) =>
-          setComing({ name: file.name, share: sheet.progress, phase: 'reading', sheet, since }),
+          setComing((now) => now && { ...now, share: sheet.progress, phase: 'reading', sheet }),
         );
       await client.invalidateQueries({ queryKey: ['sheets'] });
       router.push(placeOf(await api.sheet(id)));
@@ -101,9 +108,9 @@ export function DropPlace() {
             aria-label={coming.phase === 'sending' ? 'Sent' : 'Read'}
           />
           {coming.sheet && <p className="second">{soFar(coming)}</p>}
-          {coming.sheet?.reading && (
+          {coming.seen.length > 0 && (
             <div className={styles.firstRows}>
-              <SeenTable sheet={coming.sheet} />
+              <SeenTable reading={{ seen: coming.seen, findings: [] }} />
             </div>
           )}
           <Button

@@ -78,7 +78,7 @@ function ReadingOf({ sheet }: { sheet: Sheet }) {
         </p>
         {newer && <NewerFile sheet={sheet} onDone={() => setNewer(false)} />}
         <Questions sheet={sheet} />
-        <SeenTable sheet={sheet} />
+        {reading && <SeenTable reading={reading} columns={sheet.columns} />}
         <div className={styles.halves}>
           <Findings sheet={sheet} busy={change.isPending} onChange={change.mutate} />
           <ColumnCards sheet={sheet} />

@@ -1,6 +1,5 @@
-import type { ShapeFinding } from '@/core/reading';
-import type { Sheet } from '../api';
-import { SEEN_TOP } from '@/core/reading';
+import type { ColumnProfile } from '@/core/inference';
+import { SEEN_TOP, type Reading, type ShapeFinding } from '@/core/reading';
 import styles from './Reading.module.css';
 
 const TAGS: Partial<Record<ShapeFinding['id'], string>> = {
@@ -10,10 +9,14 @@ const TAGS: Partial<Record<ShapeFinding['id'], string>> = {
   'units-row': 'units',
 };
 
+interface Props {
+  reading: Pick<Reading, 'seen' | 'findings' | 'headerRow'>;
+  columns?: readonly ColumnProfile[];
+}
+
 /** The sheet as it came: what was left out is greyed and says why, what could not be read is marked. */
-export function SeenTable({ sheet }: { sheet: Sheet }) {
-  const { reading } = sheet;
-  if (!reading || reading.seen.length === 0) return null;
+export function SeenTable({ reading, columns = [] }: Props) {
+  if (reading.seen.length === 0) return null;
   const tags = new Map<number, string>();
   for (const { id, taken, rows } of reading.findings) {
     const tag = TAGS[id];
@@ -22,7 +25,7 @@ export function SeenTable({ sheet }: { sheet: Sheet }) {
   const width = Math.max(...reading.seen.map(({ cells }) => cells.length));
   const across = new Set(reading.findings.find(({ id, taken }) => id === 'across' && taken)?.columns);
   const trouble = new Set(
-    sheet.columns.flatMap(({ unread }) => unread.samples.map(({ row, text }) => `${row} ${text.slice(0, 60)}`)),
+    columns.flatMap(({ unread }) => unread.samples.map(({ row, text }) => `${row} ${text.slice(0, 60)}`)),
   );
   return (
     <div className={styles.seen} tabIndex={0} role="region" aria-label="The sheet as it came">
