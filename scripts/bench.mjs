@@ -103,7 +103,7 @@ await main(async () => {
     const pinging = (async () => {
       while (asking) {
         pauses = Math.max(pauses, (await timed(() => fetch(`${server.address}/api/charts`))).seconds);
-        await new Promise((resolve) => setTimeout(resolve, 50));
+        await new Promise((resolve) => setTimeout(resolve, 200));
       }
     })();
     const imported = await timed(() => takeIn(server.address, file));
@@ -194,6 +194,6 @@ async function takeIn(address, file) {
     const sheet = await (await fetch(`${address}/api/sheets/${id}`)).json();
     if (sheet.status === 'ready') return sheet;
     if (sheet.status === 'failed') throw new Error(sheet.error);
-    await new Promise((resolve) => setTimeout(resolve, 50));
+    await new Promise((resolve) => setTimeout(resolve, 200));
   }
 }
