@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import type { Page } from '@playwright/test';
-import { choose, drawn, dropFile, expect, exportedCsv, expectSentence, pick, test } from './support/page';
+import { choose, drawn, dropFile, expect, exportedCsv, expectSentence, pick, saveChart, test } from './support/page';
 import { pounds, takingsBy, tillFile } from './support/till';
 
 const till = tillFile();
@@ -84,10 +84,7 @@ test('from a dropped file to a saved, reopened and exported chart', async ({ pag
   });
 
   await test.step('it is saved under a name and reopens from the desk as it was', async () => {
-    await page.getByRole('button', { name: 'Save', exact: true }).click();
-    await page.getByLabel('Name of the chart').fill('Spots by quarter');
-    await page.getByRole('dialog').getByRole('button', { name: 'Save' }).click();
-    await expect(page).toHaveURL(/\/charts\/\w+$/);
+    await saveChart(page, 'Spots by quarter');
     await expect(page.getByRole('button', { name: 'Saved' })).toBeVisible();
     await page.reload();
     await drawn(page);

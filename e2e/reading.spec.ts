@@ -1,6 +1,6 @@
 import ExcelJS from 'exceljs';
 import type { Page } from '@playwright/test';
-import { dropFile, drawn, expect, exportedCsv, expectSentence, giveFile, pick, test } from './support/page';
+import { dropFile, drawn, expect, exportedCsv, expectSentence, giveFile, pick, saveChart, test } from './support/page';
 
 /** Drops a file whose reading wants to be looked at. */
 async function dropOnReading(page: Page, name: string, text: string | Buffer): Promise<void> {
@@ -8,6 +8,17 @@ async function dropOnReading(page: Page, name: string, text: string | Buffer): P
   await giveFile(page, { name, text });
   await expect(page).toHaveURL(/\/sheets\/\w+\/reading$/, { timeout: 40_000 });
   await expect(page.getByRole('heading', { name: 'How this sheet was read' })).toBeVisible();
+}
+
+/** The desk, once its sheets are there: only then it listens. */
+async function openDesk(page: Page): Promise<void> {
+  await page.goto('/');
+  await expect(
+    page
+      .getByRole('region', { name: 'Sheets' })
+      .getByText(/ rows, |No sheets yet/)
+      .first(),
+  ).toBeVisible();
 }
 
 async function messyWorkbook(): Promise<Buffer> {
@@ -104,13 +115,11 @@ test('cells pasted from another program, and a table of a web page, become sheet
       for (const [kind, text] of Object.entries(kinds)) transfer.setData(kind, text);
       window.dispatchEvent(new ClipboardEvent('paste', { clipboardData: transfer, bubbles: true, cancelable: true }));
     }, data);
-  await page.goto('/');
-  await expect(page.getByText('Drop a file here')).toBeVisible();
+  await openDesk(page);
   await paste({ 'text/plain': 'Spot\tSold\nYard\t3\nShop\t4\n' });
   await expect(page).toHaveURL(/\/sheets\/\w+$/);
   await expect(page.getByText('2 rows')).toBeVisible();
-  await page.goto('/');
-  await expect(page.getByText('Drop a file here')).toBeVisible();
+  await openDesk(page);
   await paste({
     'text/html': '<table><tr><th>Spot<th>Sold<tr><td>Yard<td>3<tr><td>Shop<td>4<tr><td>Web<td>5</table>',
     'text/plain': 'Spot Sold',
@@ -123,9 +132,7 @@ test('a newer file adds the rows that are new; what it breaks is said before', a
   const rows = ['2025-03-03,Yard,4', '2025-03-04,Shop,7', '2025-03-05,Yard,9'];
   await dropFile(page, { name: 'sold.csv', text: ['Day,Spot,Sold', ...rows].join('\n') });
   await pick(page, 'Day', 'Sold');
-  await page.getByRole('button', { name: 'Save', exact: true }).click();
-  await page.getByRole('dialog').getByRole('button', { name: 'Save' }).click();
-  await expect(page).toHaveURL(/\/charts\/\w+$/);
+  await saveChart(page);
   const chart = page.url();
   await page.getByRole('link', { name: 'How it was read' }).click();
 

@@ -96,3 +96,13 @@ export async function exportedCsv(page: Page): Promise<Record<string, string>[]>
   const text = await readFile(await download.path(), 'utf8');
   return parse(text, { columns: true, bom: true }) as Record<string, string>[];
 }
+
+/** Saves the chart under the name that it has, and waits until it is saved. */
+export async function saveChart(page: Page, name?: string): Promise<void> {
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  const field = page.getByLabel('Name of the chart');
+  await expect(field).toBeFocused();
+  if (name !== undefined) await field.fill(name);
+  await field.press('Enter');
+  await expect(page).toHaveURL(/\/charts\/\w+$/);
+}

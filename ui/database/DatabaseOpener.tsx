@@ -40,13 +40,15 @@ export function DatabaseOpener() {
                 </span>
               </button>
             ))}
-            <NewSource
-              open={sources.data?.length === 0}
-              onAdded={async ({ id }) => {
-                await client.invalidateQueries({ queryKey: ['sources'] });
-                setChosen(id);
-              }}
-            />
+            {sources.data && (
+              <NewSource
+                open={sources.data.length === 0}
+                onAdded={async ({ id }) => {
+                  await client.invalidateQueries({ queryKey: ['sources'] });
+                  setChosen(id);
+                }}
+              />
+            )}
           </div>
           {source && <Tables key={source.id} source={source} />}
         </div>
