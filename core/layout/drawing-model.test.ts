@@ -1,0 +1,190 @@
+import fc from 'fast-check';
+import { fromIso, isoDate, offset, type Step } from '../calendar';
+import type { Frame } from '../shaping';
+import { byKey, type ChartSpec } from '../spec';
+import { readTable } from '@/testing/table';
+import { spreadLabels } from './end-labels';
+import { layout, type ChartModel } from '.';
+import { textWidth } from './measure';
+
+const { columns } = readTable([
+  ['Sold on', 'Spot', 'Takings £', 'Rain (mm)'],
+  ['2025-03-03', 'Yard', '4.50', '1'],
+  ['2025-03-14', 'Shop', '7.25', '2'],
+]);
+const known = byKey(columns);
+
+const facts: Frame['facts'] = {
+  rows: 1,
+  blankAcross: 0,
+  emptyPlaces: 0,
+  rests: [],
+  gaps: 'open',
+  counts: {},
+  partials: {},
+};
+
+function drawn(change: {
+  across: ChartSpec['across'];
+  values: readonly string[];
+  series?: number;
+  layers?: ChartSpec['layers'];
+  size?: { width: number; height: number };
+}): ChartModel {
+  const { across, values, series = 1, size } = change;
+  const layers = change.layers ?? [
+    { id: 'l1', amount: { column: 'c3' }, summary: 'sum' as const, shape: 'line' as const, side: 'left' as const },
+  ];
+  const spec: ChartSpec = {
+    version: 1,
+    sheet: 's',
+    across,
+    ...(series > 1 ? { split: { column: 'c2' } } : {}),
+    layers,
+    filters: [],
+    scales: { left: { fit: 'zero' }, right: { fit: 'zero' } },
+    text: {},
+  };
+  const frame: Frame = {
+    across: { kind: across.as, values },
+    series: layers.flatMap((layer) =>
+      Array.from({ length: series }, (_, s) => ({
+        id: series > 1 ? `${layer.id}:S${s}` : layer.id,
+        layer: layer.id,
+        ...(series > 1 ? { split: `Series ${s}` } : {}),
+        gaps: 'open' as const,
+        values: values.map((_, i) => ((i * 37 + s * 11) % 90) + 5),
+      })),
+    ),
+    facts,
+  };
+  return { ...layout(frame, spec, known, size), checks: [] };
+}
+
+const run = (step: Step, places: number) =>
+  Array.from({ length: places }, (_, i) => isoDate(offset(fromIso('2023-01-01'), step, i)));
+
+describe('words along a time axis', () => {
+  test('never run into each other, whatever the step, the length and the width', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom<Step>('year', 'quarter', 'month', 'week', 'day'),
+        fc.integer({ min: 1, max: 500 }),
+        fc.integer({ min: 260, max: 1400 }),
+        (step, places, width) => {
+          const { across, size } = drawn({
+            across: { as: 'time', column: 'c1', step },
+            values: run(step, places),
+            size: { width, height: 400 },
+          });
+          const room = size.plot.width / places;
+          for (let i = 1; i < across.ticks.length; i++) {
+            const [a, b] = [across.ticks[i - 1], across.ticks[i]];
+            const apart = (b.at - a.at) * room;
+            expect(apart).toBeGreaterThanOrEqual((textWidth(a.label, 12) + textWidth(b.label, 12)) / 2);
+          }
+          expect(across.ticks.length).toBeGreaterThan(0);
+        },
+      ),
+      { numRuns: 200 },
+    );
+  });
+
+  test('the year stands under the month where it changes, and only there', () => {
+    const { across } = drawn({ across: { as: 'time', column: 'c1', step: 'month' }, values: run('month', 30) });
+    expect(across.ticks.flatMap(({ under }) => under ?? [])).toEqual(['2023', '2024', '2025']);
+  });
+});
+
+describe('the plot', () => {
+  test('lies inside the drawing at any size, with room for its words', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 200, max: 1600 }),
+        fc.integer({ min: 160, max: 900 }),
+        fc.integer({ min: 1, max: 8 }),
+        (width, height, series) => {
+          const { plot } = drawn({
+            across: { as: 'time', column: 'c1', step: 'month' },
+            values: run('month', 24),
+            series,
+            size: { width, height },
+          }).size;
+          expect(plot.left).toBeGreaterThan(0);
+          expect(plot.top).toBeGreaterThanOrEqual(0);
+          expect(plot.left + plot.width).toBeLessThanOrEqual(width);
+          expect(plot.top + plot.height).toBeLessThanOrEqual(height);
+          expect(plot.width).toBeGreaterThan(0);
+        },
+      ),
+    );
+  });
+
+  test('a second scale takes room on the right and is written in its own unit', () => {
+    const model = drawn({
+      across: { as: 'time', column: 'c1', step: 'month' },
+      values: run('month', 12),
+      layers: [
+        { id: 'l1', amount: { column: 'c3' }, summary: 'sum', shape: 'column', side: 'left' },
+        { id: 'l2', amount: { column: 'c4' }, summary: 'sum', shape: 'line', side: 'right' },
+      ],
+    });
+    expect(model.form).toBe('combo');
+    expect([model.scales.left?.title, model.scales.right?.title]).toEqual(['Takings (£)', 'Rain (mm)']);
+    expect(model.scales.left?.labels[1]).toMatch(/^£/);
+    expect(model.title).toBe('Takings and rain by month');
+  });
+});
+
+describe('names of series', () => {
+  test('one series needs no name, a few stand at the ends of their lines, columns have a legend', () => {
+    const across = { as: 'time' as const, column: 'c1', step: 'month' as const };
+    expect(drawn({ across, values: run('month', 12) }).naming).toBe('none');
+    expect(drawn({ across, values: run('month', 12), series: 4 }).naming).toBe('ends');
+    const columnsLayer = [
+      { id: 'l1', amount: { column: 'c3' }, summary: 'sum' as const, shape: 'column' as const, side: 'left' as const },
+    ];
+    expect(drawn({ across, values: run('month', 12), series: 4, layers: columnsLayer }).naming).toBe('legend');
+    expect(drawn({ across, values: run('month', 12), series: 40 }).naming).toBe('legend');
+  });
+
+  test('at the ends never cover each other and stay within the plot', () => {
+    fc.assert(
+      fc.property(fc.array(fc.double({ min: 0, max: 300, noNaN: true }), { minLength: 1, maxLength: 18 }), (wanted) => {
+        const placed = spreadLabels(wanted, 0, 300);
+        if (!placed) {
+          expect(wanted.length * 16).toBeGreaterThan(316);
+          return;
+        }
+        const sorted = [...placed].sort((a, b) => a - b);
+        sorted.slice(1).forEach((at, i) => expect(at - sorted[i]).toBeGreaterThanOrEqual(16 - 1e-6));
+        expect(Math.max(...placed)).toBeLessThanOrEqual(300 + 1e-6);
+        // Their order is that of the lines' ends.
+        const order = (list: readonly number[]) => list.map((_, i) => i).sort((a, b) => list[a] - list[b] || a - b);
+        expect(order(placed)).toEqual(order(wanted));
+      }),
+    );
+  });
+
+  test('two series never share both colour and mark until both palettes are used up', () => {
+    const { series } = drawn({
+      across: { as: 'time', column: 'c1', step: 'month' },
+      values: run('month', 6),
+      series: 40,
+    });
+    const looks = series.map(({ color, symbol }) => `${color} ${symbol}`);
+    expect(new Set(looks).size).toBe(40);
+  });
+});
+
+test('long names of groups lean and are shortened, with the whole name kept', () => {
+  const long = Array.from({ length: 14 }, (_, i) => `A very long name of a plant group, number ${i}`);
+  const { across } = drawn({
+    across: { as: 'group', column: 'c2' },
+    values: long,
+    layers: [{ id: 'l1', amount: { column: 'c3' }, summary: 'sum', shape: 'column', side: 'left' }],
+  });
+  expect(across.turned).toBe(true);
+  expect(across.ticks.every(({ label }) => label.endsWith('…'))).toBe(true);
+  expect(across.labels).toEqual(long);
+});
