@@ -34,7 +34,7 @@ await main(async () => {
   step('Import rules', 'depcruise', [
     '--config',
     '.dependency-cruiser.cjs',
-    ...'app core demo server ui workers reference testing e2e'.split(' '),
+    ...'app core demo server ui reference testing e2e'.split(' '),
   ]);
   const home = mkdtempSync(path.join(tmpdir(), 'up-chart-test-'));
   chmodSync(home, 0o711);
