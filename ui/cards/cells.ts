@@ -1,5 +1,6 @@
 import { monthShort } from '@/core/layout';
 import { fromIso } from '@/core/calendar';
+import { SUMMARY_WORDS } from '@/core/spec';
 import type { ColumnProfile, Role, Summary } from '@/core/inference';
 
 const numberFormats = new Map<number, Intl.NumberFormat>();
@@ -51,17 +52,8 @@ export const ROLE_MEANS: Readonly<Record<Role, string>> = {
   key: 'names one thing',
   note: 'free text',
 };
-export const SUMMARY_SHORT: Readonly<Record<Summary, string>> = {
-  sum: 'total',
-  mean: 'average',
-  median: 'median',
-  min: 'smallest',
-  max: 'largest',
-  first: 'first',
-  last: 'last',
-  count: 'count',
-  distinct: 'different',
-};
+/** Summaries in a head: there is no room for "number of different". */
+const SUMMARY_SHORT: Readonly<Record<Summary, string>> = { ...SUMMARY_WORDS, distinct: 'different' };
 
 /** The second line of a head: "Amount · £ · total", "Group · 4 kinds". */
 export function headWords(column: ColumnProfile, unitSign: string | undefined): string {

@@ -3,7 +3,7 @@
 import { useMemo } from 'react';
 import { Bar, CartesianGrid, ComposedChart, Line, ReferenceLine, Tooltip, XAxis, YAxis } from 'recharts';
 import type { AcrossTick, ChartModel, ModelSeries, ScaleModel } from '@/core/layout';
-import { cutsOff, TICK_STYLE, type DrawingProps } from './drawing';
+import { sideAxis, type DrawingProps } from './drawing';
 import { drawnData, type Stretch } from './data';
 import { ReadAcross } from './ReadAcross';
 import { symbolPath } from './symbols';
@@ -61,27 +61,8 @@ export function GroupedDrawing({ model, small = false, width, height }: DrawingP
         allowDuplicatedCategory={false}
       />
       {(['left', 'right'] as const).map((side) => {
-        const scale = model.scales[side];
-        return (
-          scale && (
-            <YAxis
-              key={side}
-              yAxisId={side}
-              orientation={side}
-              type="number"
-              domain={scale.domain}
-              ticks={scale.ticks}
-              interval={0}
-              hide={small}
-              width={small ? 0 : side === 'left' ? room.left : room.right}
-              tick={TICK_STYLE}
-              tickFormatter={(value: number) => scale.labels[scale.ticks.indexOf(value)] ?? ''}
-              tickLine={false}
-              axisLine={false}
-              allowDataOverflow={cutsOff(model, side)}
-            />
-          )
-        );
+        const axis = sideAxis(model, side, small, room[side]);
+        return axis && <YAxis key={side} {...axis} />;
       })}
       {!small && (
         <Tooltip

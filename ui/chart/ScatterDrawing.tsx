@@ -3,7 +3,7 @@
 import { useMemo } from 'react';
 import { CartesianGrid, Scatter, ScatterChart, Tooltip, XAxis, YAxis } from 'recharts';
 import { writeValue, type ModelSeries } from '@/core/layout';
-import { cutsOff, TICK_STYLE, type DrawingProps } from './drawing';
+import { sideAxis, TICK_STYLE, type DrawingProps } from './drawing';
 import tip from './ReadAcross.module.css';
 import { symbolPath } from './symbols';
 
@@ -63,28 +63,8 @@ export function ScatterDrawing({ model, small = false, width, height }: DrawingP
         axisLine={{ stroke: '#8d8674' }}
       />
       {(['left', 'right'] as const).map((side) => {
-        const scale = model.scales[side];
-        return (
-          scale && (
-            <YAxis
-              key={side}
-              yAxisId={side}
-              orientation={side}
-              dataKey="y"
-              type="number"
-              domain={scale.domain}
-              ticks={scale.ticks}
-              interval={0}
-              hide={small}
-              width={small ? 0 : side === 'left' ? room.left : room.right}
-              tick={TICK_STYLE}
-              tickFormatter={(value: number) => scale.labels[scale.ticks.indexOf(value)] ?? ''}
-              tickLine={false}
-              axisLine={false}
-              allowDataOverflow={cutsOff(model, side)}
-            />
-          )
-        );
+        const axis = sideAxis(model, side, small, room[side]);
+        return axis && <YAxis key={side} {...axis} dataKey="y" />;
       })}
       {!small && (
         <Tooltip

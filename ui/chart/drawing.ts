@@ -23,3 +23,25 @@ export function cutsOff(model: ChartModel, side: Side): boolean {
   if (model.points) return model.points.some((point) => ids.has(point.series) && outside(point.y));
   return here.some((series) => series.values.some(outside));
 }
+
+/** How the scale of a side stands beside the plot, `width` pixels wide; `undefined` where there is none. */
+export function sideAxis(model: ChartModel, side: Side, small: boolean, width: number) {
+  const scale = model.scales[side];
+  return (
+    scale && {
+      yAxisId: side,
+      orientation: side,
+      type: 'number' as const,
+      domain: scale.domain,
+      ticks: scale.ticks,
+      interval: 0 as const,
+      hide: small,
+      width: small ? 0 : width,
+      tick: TICK_STYLE,
+      tickFormatter: (value: number) => scale.labels[scale.ticks.indexOf(value)] ?? '',
+      tickLine: false,
+      axisLine: false,
+      allowDataOverflow: cutsOff(model, side),
+    }
+  );
+}

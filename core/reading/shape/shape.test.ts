@@ -129,6 +129,11 @@ describe('a table in its file', () => {
     ).toHaveLength(3);
   });
 
+  test('many rows that might be totals take one pass, and none is one', () => {
+    const rows = Array.from({ length: 60_000 }, (_, i) => ['', `Item ${i}`, String((i % 97) + 1)]);
+    expect(shaped([['Group', 'Item', 'Sold'], ...rows]).rows).toHaveLength(60_000);
+  });
+
   test('a column that adds up the months is left out with them', () => {
     const { headers, ids } = shaped([
       ['Bay', 'Jan 2025', 'Feb 2025', 'Mar 2025', 'Year'],

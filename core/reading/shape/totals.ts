@@ -15,48 +15,68 @@ export interface TotalsFound {
   readonly proven: ReadonlySet<number>;
 }
 
+/** The figures of the rows seen so far, added up column by column. */
+class RunningSums {
+  private sums: number[] = [];
+  private counts: number[] = [];
+
+  add(figures: readonly (number | undefined)[]): void {
+    figures.forEach((figure, c) => {
+      if (figure === undefined) return;
+      this.sums[c] = (this.sums[c] ?? 0) + figure;
+      this.counts[c] = (this.counts[c] ?? 0) + 1;
+    });
+  }
+
+  clear(): void {
+    this.sums = [];
+    this.counts = [];
+  }
+
+  /** Whether every figure is the sum of at least two above it, to what rounding leaves. */
+  areTotalledBy(figures: readonly (number | undefined)[]): boolean {
+    let compared = 0;
+    let wrong = 0;
+    figures.forEach((total, c) => {
+      const count = this.counts[c] ?? 0;
+      if (total === undefined || count < 2) return;
+      compared++;
+      // One unreadable part must not hide a total: one column in eight may differ.
+      if (Math.abs(this.sums[c] - total) > Math.max(0.006 * count, Math.abs(total) * 1e-6)) wrong++;
+    });
+    return compared > 0 && wrong <= compared / 8;
+  }
+}
+
 /**
  * Rows that add others up. A row that says "Total" is one; any other only where its figures are, in every column of
- * figures, the sums of the rows above it back to the last total, or of all rows that are no totals.
+ * figures, the sums of the rows above it back to the last total, or of all rows that are no totals. One pass: the time
+ * grows with the cells, however many rows may be totals.
  */
 export function findTotals(body: readonly NumberedRecord[], look: CellLook): TotalsFound {
   const rows: number[] = [];
   const proven = new Set<number>();
-  let since = 0;
+  const all = new RunningSums();
+  const sinceLast = new RunningSums();
   body.forEach((record, i) => {
+    const figures = record.cells.map((cell) => look.number(cell.trim()));
     const label = record.cells.map((cell) => cell.trim()).find(Boolean) ?? '';
     const says = saysTotal(label);
-    const may = says || MAYBE.test(label) || cellAt(record.cells, 0) === '';
-    if (!may || filledIn(record.cells) < 2) return;
-    const parts = body.slice(0, i).filter((_, j) => !rows.includes(j));
-    const sums =
-      isSum(record, parts.slice(Math.max(0, parts.length - (i - since))), look) || isSum(record, parts, look);
+    // A row with words that name no total is data, even where its figures happen to add up.
+    const wordless =
+      cellAt(record.cells, 0) === '' && record.cells.every((cell, c) => cell.trim() === '' || figures[c] !== undefined);
+    const may = (says || MAYBE.test(label) || wordless) && filledIn(record.cells) >= 2;
+    const sums = may && (sinceLast.areTotalledBy(figures) || all.areTotalledBy(figures));
     if (sums) proven.add(i);
-    if (!says && !sums) return;
-    rows.push(i);
-    since = i + 1;
+    if (may && (says || sums)) {
+      rows.push(i);
+      sinceLast.clear();
+    } else {
+      all.add(figures);
+      sinceLast.add(figures);
+    }
   });
   return { rows, proven };
-}
-
-/** Whether every figure of a record is the sum of those above it in `parts`, to what rounding leaves. At least two parts, one figure. */
-function isSum(record: NumberedRecord, parts: readonly NumberedRecord[], look: CellLook): boolean {
-  if (parts.length < 2) return false;
-  let figures = 0;
-  let wrong = 0;
-  record.cells.forEach((cell, c) => {
-    const total = look.number(cell.trim());
-    if (total === undefined) return;
-    const values = parts
-      .map(({ cells }) => look.number(cellAt(cells, c)))
-      .filter((value): value is number => value !== undefined);
-    if (values.length < 2) return;
-    const sum = values.reduce((a, b) => a + b, 0);
-    figures++;
-    // One unreadable part must not hide a total: one column in eight may differ.
-    if (Math.abs(sum - total) > Math.max(0.006 * values.length, Math.abs(total) * 1e-6)) wrong++;
-  });
-  return figures > 0 && wrong <= figures / 8;
 }
 
 /** Whether a column of figures is, row by row, the sum of others. */
