@@ -1,5 +1,6 @@
 import type { ChartModel } from '@/core/layout';
 import type { ChartSpec } from '@/core/spec';
+import { openBook } from '@/server/charts/book';
 import { modelOf, checkSpec } from '@/server/charts/model';
 import { closeDatabase } from '@/server/db/client';
 import { addSheet, deleteSheet, readySheet, type ReadySheet } from '@/server/sheets/sheets';
@@ -32,6 +33,7 @@ export async function cleanUp(): Promise<void> {
 export async function drawn(
   sheet: ReadySheet,
   spec: Omit<ChartSpec, 'version' | 'sheet' | 'filters' | 'scales' | 'text'> & Partial<ChartSpec>,
+  today?: string,
 ): Promise<ChartModel> {
   const whole: ChartSpec = {
     version: 1,
@@ -41,6 +43,7 @@ export async function drawn(
     text: {},
     ...spec,
   };
-  checkSpec(whole, sheet);
-  return modelOf(whole, sheet);
+  const book = await openBook(whole, today);
+  checkSpec(whole, book);
+  return modelOf(whole, book);
 }

@@ -1,3 +1,4 @@
 export * from './instant';
 export * from './step';
 export * from './cycle';
+export * from './window';

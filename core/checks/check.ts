@@ -1,10 +1,12 @@
 import type { Check, ChartModel } from '../layout';
 import type { Frame } from '../shaping';
-import type { ChartSpec, Columns } from '../spec';
+import type { ChartSpec, Columns, Sources } from '../spec';
 
 /** All that a check looks at. */
 export interface CheckContext {
   readonly spec: ChartSpec;
+  readonly sources: Sources;
+  /** The columns of the chart's own sheet. */
   readonly columns: Columns;
   readonly frame: Frame;
   readonly model: Omit<ChartModel, 'checks'>;

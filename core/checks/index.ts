@@ -34,7 +34,8 @@ const FINDERS: readonly CheckFinder[] = [
 ];
 
 /** The drawing model with everything that its maker should know. */
-export function withChecks(context: CheckContext): ChartModel {
+export function withChecks(given: Omit<CheckContext, 'columns'>): ChartModel {
+  const context: CheckContext = { ...given, columns: given.sources.columns };
   const checks = FINDERS.flatMap((find) => find(context));
   return {
     ...context.model,

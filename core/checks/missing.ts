@@ -1,13 +1,9 @@
-import { amountColumn, column } from '../spec';
+import { amountColumns, column } from '../spec';
 import { counted, type CheckFinder } from './check';
 
 /** Empty cells in the amounts that are drawn, and rows left out because what runs across is blank. */
 export const missing: CheckFinder = ({ spec, columns, frame }) => {
-  const amounts = [
-    ...new Set(
-      spec.layers.map((layer) => amountColumn(layer.amount)).filter((key): key is string => key !== undefined),
-    ),
-  ];
+  const amounts = [...new Set(spec.layers.flatMap((layer) => (layer.from ? [] : amountColumns(layer.amount))))];
   const cells = amounts.flatMap((key) => {
     const { name, stats, summary } = column(columns, key);
     return stats.missing > 0 && summary !== 'count' && spec.across.as !== 'number'

@@ -2,7 +2,7 @@ import { layerUnit } from '../spec';
 import type { CheckFinder } from './check';
 
 /** Two scales that could suggest a relation, and more units than there are scales. */
-export const scales: CheckFinder = ({ spec, columns, model }) => {
+export const scales: CheckFinder = ({ spec, sources, model }) => {
   const found: ReturnType<CheckFinder> = [];
   if (model.scales.left && model.scales.right)
     found.push({
@@ -12,7 +12,7 @@ export const scales: CheckFinder = ({ spec, columns, model }) => {
     });
   for (const side of ['left', 'right'] as const) {
     const units = new Set(
-      spec.layers.filter((layer) => layer.side === side).map((layer) => layerUnit(layer, columns) ?? ''),
+      spec.layers.filter((layer) => layer.side === side).map((layer) => layerUnit(layer, sources) ?? ''),
     );
     if (units.size > 1)
       found.push({

@@ -48,3 +48,17 @@ export function exactMean(units: bigint, scale: number, count: number): number {
   const widened = (units * 10n ** BigInt(more)) / BigInt(count);
   return Number(exactText(widened, scale + more));
 }
+
+/**
+ * The sum of doubles that stand for decimals, as decimals: 0.1 and 0.2 are 0.3. Numbers too large or too small to be
+ * written without an exponent are added as doubles.
+ */
+export function addDecimals(values: readonly number[]): number {
+  const texts = values.map(String);
+  if (!texts.every((text) => PLAIN.test(text))) return values.reduce((sum, value) => sum + value, 0);
+  const { units, scale } = exactColumn(texts);
+  return exactNumber(
+    units.reduce<bigint>((sum, unit) => sum + (unit ?? 0n), 0n),
+    scale,
+  );
+}

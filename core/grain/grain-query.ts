@@ -1,13 +1,13 @@
-import type { Calendar, Step } from '../calendar';
-import type { Filter } from '../spec';
+import type { Calendar, Cycle, Step } from '../calendar';
+import type { PlainFilter } from '../spec';
 
 /** What to group a sheet's rows by. */
 export type GrainAxis =
   /** The first instant of the step that holds a date. */
   | { readonly as: 'step'; readonly column: string; readonly step: Step; readonly calendar: Calendar }
   | { readonly as: 'value'; readonly column: string }
-  /** The hour of the day, 0 to 23. */
-  | { readonly as: 'hour-of-day'; readonly column: string }
+  /** The place of a date in a cycle: months 1–12, weekdays 1 (Monday) to 7, hours 0–23. */
+  | { readonly as: 'cycle'; readonly column: string; readonly cycle: Cycle }
   /** The index of an interval `[start + i × width, start + (i + 1) × width)`; the last one takes its upper end too. */
   | {
       readonly as: 'bin';
@@ -17,33 +17,49 @@ export type GrainAxis =
       readonly count: number;
     };
 
-/** What to compute for each group of rows. The first five can be rolled up to coarser groups, the rest cannot. */
+/**
+ * What to compute for each group of rows. `of` is a column key, or a formula over column keys worked out row by row.
+ * The first six can be rolled up to coarser groups, the rest cannot.
+ */
 export type Measure =
   | { readonly want: 'rows' }
   /** The place in the sheet of the first row. */
   | { readonly want: 'first-row' }
-  | { readonly want: 'sum' | 'count' | 'min' | 'max'; readonly column: string }
-  | { readonly want: 'median' | 'distinct'; readonly column: string }
+  | { readonly want: 'sum' | 'count' | 'min' | 'max'; readonly of: string }
+  | { readonly want: 'median' | 'distinct'; readonly of: string }
   /** The value of the first or last row that has one, by `when` where given, then by place in the sheet. */
-  | { readonly want: 'first' | 'last'; readonly column: string; readonly when?: string };
+  | { readonly want: 'first' | 'last'; readonly of: string; readonly when?: string };
 
-/** A question to the table of a sheet; its answer is a Grain. */
+/** Filters of a query: those of a chart, and narrower ones for the rows behind a point. */
+export type RowFilter =
+  | PlainFilter
+  | { readonly column: string; readonly cycle: Cycle; readonly place: number }
+  /** Dates within steps, each given by its start as an ISO date and time; null for rows without a date. */
+  | {
+      readonly column: string;
+      readonly step: Step;
+      readonly calendar: Calendar;
+      readonly starts: readonly (string | null)[];
+    };
+
+/** A question to the table of a sheet; its answer is a Grain. Without axes all rows are one group. */
 export interface GroupedQuery {
   readonly kind: 'grouped';
   readonly sheet: string;
   readonly axes: readonly GrainAxis[];
   readonly measures: readonly Measure[];
-  readonly filters: readonly Filter[];
+  readonly filters: readonly RowFilter[];
 }
 
 /** Pairs of numbers, with how many rows hold each. Past `limit` different ones, near ones are merged. */
 export interface PointsQuery {
   readonly kind: 'points';
   readonly sheet: string;
+  /** A column key or a formula each. */
   readonly x: string;
   readonly y: string;
   readonly split?: string;
-  readonly filters: readonly Filter[];
+  readonly filters: readonly RowFilter[];
   readonly limit: number;
 }
 
@@ -71,6 +87,8 @@ export interface PointsGrain {
   readonly incomplete: number;
 }
 
+export type Answer = Grain | PointsGrain;
+
 /** The measure's place in a query, or -1. */
 export function measureAt(measures: readonly Measure[], wanted: Measure): number {
   return measures.findIndex((measure) => sameMeasure(measure, wanted));
@@ -79,7 +97,12 @@ export function measureAt(measures: readonly Measure[], wanted: Measure): number
 export function sameMeasure(a: Measure, b: Measure): boolean {
   return (
     a.want === b.want &&
-    ('column' in a ? a.column : '') === ('column' in b ? b.column : '') &&
+    ('of' in a ? a.of : '') === ('of' in b ? b.of : '') &&
     ('when' in a ? a.when : undefined) === ('when' in b ? b.when : undefined)
   );
+}
+
+/** Two axes are one where they group by the same. */
+export function sameAxis(a: GrainAxis, b: GrainAxis): boolean {
+  return JSON.stringify(a) === JSON.stringify(b);
 }

@@ -76,7 +76,9 @@ describe('what a chart asks of the table', () => {
     ...change,
   });
   const axes = (change: Partial<ChartSpec>) =>
-    toGrainQueries(spec(change), byKey(columns)).flatMap((query) => (query.kind === 'grouped' ? query.axes : []));
+    toGrainQueries(spec(change), { columns: byKey(columns) }).flatMap((query) =>
+      query.kind === 'grouped' ? query.axes : [],
+    );
 
   test('totals by month ask for days, so that another step needs no new question', () => {
     expect(axes({})).toMatchObject([{ as: 'step', column: 'c1', step: 'day' }]);
@@ -90,8 +92,8 @@ describe('what a chart asks of the table', () => {
   });
 
   test('a scatter asks for the pairs of each layer', () => {
-    expect(toGrainQueries(spec({ across: { as: 'number', column: 'c3' } }), byKey(columns))).toMatchObject([
-      { kind: 'points', x: 'c3', y: 'c3' },
-    ]);
+    expect(toGrainQueries(spec({ across: { as: 'number', column: 'c3' } }), { columns: byKey(columns) })).toMatchObject(
+      [{ kind: 'points', x: 'c3', y: 'c3' }],
+    );
   });
 });

@@ -1,8 +1,31 @@
 import type { Step } from '../calendar';
 import { isNumeric, rankWhens, type ColumnProfile, type Summary } from '../inference';
-import { column, type ChartSpec, type Columns, type Layer } from '../spec';
+import {
+  column,
+  formulaColumns,
+  isRowsFirst,
+  parseFormula,
+  resolveFilters,
+  withinFilters,
+  type Amount,
+  type ChartSpec,
+  type Columns,
+  type Layer,
+  type PlainFilter,
+  type Sources,
+  type Stretch,
+} from '../spec';
 import { roundBins } from './bins';
-import { sameMeasure, type GrainAxis, type GrainQuery, type GroupedQuery, type Measure } from './grain-query';
+import {
+  sameAxis,
+  sameMeasure,
+  type GrainAxis,
+  type GrainQuery,
+  type GroupedQuery,
+  type Measure,
+  type PointsQuery,
+  type RowFilter,
+} from './grain-query';
 
 /** At most this many points of a scatter are drawn one by one. */
 export const POINTS_LIMIT = 5_000;
@@ -10,61 +33,175 @@ export const POINTS_LIMIT = 5_000;
 /** Summaries that cannot be rolled up from finer groups: they are asked for at the level shown. */
 const AT_LEVEL: ReadonlySet<Summary> = new Set(['median', 'distinct', 'first', 'last']);
 
-/**
- * What to ask the table for a chart. A grouped chart asks for days (hours where hours are shown) and every group in
- * play, so that another step, order or split needs no new question; where a summary cannot be rolled up, for the level
- * shown. A scatter asks one question per layer.
- */
-export function toGrainQueries(spec: ChartSpec, columns: Columns): GrainQuery[] {
-  if (spec.across.as === 'number') {
-    const { column: x } = spec.across;
-    return spec.layers.flatMap((layer) =>
-      'column' in layer.amount
-        ? [
-            {
-              kind: 'points' as const,
-              sheet: spec.sheet,
-              x,
-              y: layer.amount.column,
-              ...(spec.split ? { split: spec.split.column } : {}),
-              filters: spec.filters,
-              limit: POINTS_LIMIT,
-            },
-          ]
-        : [],
-    );
-  }
-  const exactLevel = spec.layers.some((layer) => AT_LEVEL.has(layer.summary) && !countsRows(layer));
-  const axes = [acrossAxis(spec, columns, exactLevel), ...splitAxis(spec, columns, exactLevel)];
-  const query: GroupedQuery = {
-    kind: 'grouped',
-    sheet: spec.sheet,
-    axes,
-    measures: measuresOf(spec, columns),
-    filters: spec.filters,
-  };
-  return [query];
+/** Layers that are asked for together: of one sheet, with the same filters, and all to be rolled up or none. */
+export interface Portion {
+  readonly spec: ChartSpec;
+  readonly sheet: string;
+  readonly columns: Columns;
+  readonly layers: readonly Layer[];
+  /** The columns of this sheet that run across and that it is split by. */
+  readonly across: string;
+  readonly split?: string;
+  /** For levels added up: one more group of rows per value of this column. */
+  readonly per?: string;
+  readonly filters: readonly PlainFilter[];
+  /** The windows of time among the filters. */
+  readonly stretches: readonly Stretch[];
+  /** Asked at the level shown, since its summaries cannot be rolled up. */
+  readonly exact: boolean;
+  /** Comes from another sheet than the chart's. */
+  readonly other: boolean;
 }
 
-function acrossAxis({ across, calendar = {} }: ChartSpec, columns: Columns, exactLevel: boolean): GrainAxis {
-  const found = column(columns, across.column);
+/** The id under which an order by an amount that is not drawn is worked out. */
+export const ORDER_LAYER = '(order)';
+
+/** The hidden layer that gives the order of groups, where they go by an amount of their own. */
+export function orderLayer({ across }: ChartSpec): Layer | undefined {
+  if (across.as !== 'group' || across.order?.by !== 'amount') return undefined;
+  const { amount, summary } = across.order;
+  return { id: ORDER_LAYER, amount, summary, shape: 'column', side: 'left' };
+}
+
+/** Whether the summary of a layer rolls up from finer groups of rows. */
+export function rollsUp(layer: Layer): boolean {
+  return !AT_LEVEL.has(layer.summary) && layer.per === undefined;
+}
+
+/** The layers of a chart by what they are asked of together, the chart's own first. */
+export function portionsOf(spec: ChartSpec, sources: Sources): Portion[] {
+  const own = resolveFilters(spec.filters, sources.columns, spec.calendar, sources.today);
+  const base = {
+    spec,
+    sheet: spec.sheet,
+    columns: sources.columns,
+    across: spec.across.column,
+    ...(spec.split ? { split: spec.split.column } : {}),
+    filters: [...own.filters, ...withinFilters(spec, sources.columns)],
+    stretches: own.stretches,
+    other: false,
+  };
+  const order = orderLayer(spec);
+  const layers = [...spec.layers.filter((layer) => !layer.from), ...(order ? [order] : [])];
+  const level = layers.filter((layer) => !rollsUp(layer) && layer.per === undefined);
+  const rolled = layers.filter(rollsUp);
+  return [
+    ...(rolled.length > 0 || layers.length === 0 ? [{ ...base, layers: rolled, exact: false }] : []),
+    ...(level.length > 0 ? [{ ...base, layers: level, exact: true }] : []),
+    ...layers.flatMap((layer) =>
+      layer.per === undefined ? [] : [{ ...base, layers: [layer], per: layer.per, exact: true }],
+    ),
+    ...spec.layers.flatMap((layer) => (layer.from ? [otherPortion(layer, layer.from, spec, sources)] : [])),
+  ];
+}
+
+function otherPortion(layer: Layer, from: NonNullable<Layer['from']>, spec: ChartSpec, sources: Sources): Portion {
+  const columns = sources.others?.get(from.sheet);
+  if (!columns) throw new RangeError(`no columns of sheet ${from.sheet}`);
+  const { filters, stretches } = resolveFilters(from.filters ?? [], columns, spec.calendar, sources.today);
+  return {
+    spec,
+    sheet: from.sheet,
+    columns,
+    layers: [layer],
+    across: from.across,
+    ...(spec.split && from.split !== undefined ? { split: from.split } : {}),
+    ...(layer.per === undefined ? {} : { per: layer.per }),
+    filters,
+    stretches,
+    exact: !rollsUp(layer),
+    other: true,
+  };
+}
+
+/** Which axes a question has, and which rows it is about beyond the portion's own. */
+export interface Cut {
+  readonly across?: boolean;
+  readonly split?: boolean;
+  readonly filters?: readonly RowFilter[];
+}
+
+/** The axes of a portion's question: what stands across, what splits, and what levels are added up per. */
+export function axesOf(portion: Portion, cut: Cut = {}): { across?: GrainAxis; split?: GrainAxis; per?: GrainAxis } {
+  const { across = true, split = true } = cut;
+  return {
+    ...(across ? { across: acrossAxis(portion) } : {}),
+    ...(split && portion.split !== undefined ? { split: splitAxis(portion, portion.split) } : {}),
+    ...(portion.per === undefined ? {} : { per: { as: 'value' as const, column: portion.per } }),
+  };
+}
+
+/**
+ * What to ask the table for a portion. What rolls up is asked for by day (by hour where hours are shown) and every group
+ * in play, so that another step, order or split needs no new question; the rest at the level shown.
+ */
+export function portionQuery(portion: Portion, cut: Cut = {}): GroupedQuery {
+  const { across, split, per } = axesOf(portion, cut);
+  const axes: GrainAxis[] = [];
+  for (const axis of [across, split, per]) if (axis && !axes.some((other) => sameAxis(other, axis))) axes.push(axis);
+  return {
+    kind: 'grouped',
+    sheet: portion.sheet,
+    axes,
+    measures: measuresOf(portion),
+    filters: [...portion.filters, ...(cut.filters ?? [])],
+  };
+}
+
+/** The questions that a chart begins with. A scatter asks one per layer. */
+export function toGrainQueries(spec: ChartSpec, sources: Sources): GrainQuery[] {
+  if (spec.across.as === 'number') return pointsQueries(spec, sources).map(({ query }) => query);
+  return portionsOf(spec, sources).map((portion) => portionQuery(portion));
+}
+
+/** A scatter's questions by layer; a count of rows has no place in it. */
+export function pointsQueries(spec: ChartSpec, sources: Sources): { layer: Layer; query: PointsQuery }[] {
+  const { filters } = resolveFilters(spec.filters, sources.columns, spec.calendar, sources.today);
+  return spec.layers.flatMap((layer) =>
+    'rows' in layer.amount
+      ? []
+      : [
+          {
+            layer,
+            query: {
+              kind: 'points' as const,
+              sheet: spec.sheet,
+              x: spec.across.column,
+              y: amountText(layer.amount),
+              ...(spec.split ? { split: spec.split.column } : {}),
+              filters,
+              limit: POINTS_LIMIT,
+            },
+          },
+        ],
+  );
+}
+
+/** An amount as the text of what is worked out row by row: a key, or a formula over keys. */
+export function amountText(amount: Exclude<Amount, { rows: true }>): string {
+  return 'column' in amount ? amount.column : amount.formula;
+}
+
+function acrossAxis({ spec, columns, across: key, exact }: Portion): GrainAxis {
+  const { across, calendar = {} } = spec;
+  const found = column(columns, key);
   if (across.as === 'time') {
-    if (found.meaning === 'year') return { as: 'value', column: across.column };
+    if (found.meaning === 'year' && isNumeric(found)) return { as: 'value', column: key };
     return {
       as: 'step',
-      column: across.column,
-      step: exactLevel ? across.step : baseStep(across.step),
-      calendar: exactLevel ? calendar : {},
+      column: key,
+      step: exact ? across.step : baseStep(across.step),
+      calendar: exact ? calendar : {},
     };
   }
   if (across.as === 'cycle') {
-    if (found.type === 'text' || found.type === 'integer') return { as: 'value', column: across.column };
-    return across.cycle === 'hour-of-day'
-      ? { as: 'hour-of-day', column: across.column }
-      : { as: 'step', column: across.column, step: 'day', calendar: {} };
+    if (found.type === 'text' || found.type === 'integer') return { as: 'value', column: key };
+    return exact || across.cycle === 'hour-of-day'
+      ? { as: 'cycle', column: key, cycle: across.cycle }
+      : { as: 'step', column: key, step: 'day', calendar: {} };
   }
-  if (across.as === 'bins') return { as: 'bin', column: across.column, ...binsOf(found, across.count) };
-  return { as: 'value', column: across.column };
+  if (across.as === 'bins') return { as: 'bin', column: key, ...binsOf(found, across.count) };
+  return { as: 'value', column: key };
 }
 
 /** The bins of a column by its own range. */
@@ -77,57 +214,57 @@ function baseStep(step: Step): Step {
   return step === 'hour' ? 'hour' : 'day';
 }
 
-function splitAxis({ split, calendar = {} }: ChartSpec, columns: Columns, exactLevel: boolean): GrainAxis[] {
-  if (!split) return [];
-  const found = column(columns, split.column);
-  if (!split.step || found.meaning === 'year') return [{ as: 'value', column: split.column }];
-  return [
-    { as: 'step', column: split.column, step: exactLevel ? split.step : 'day', calendar: exactLevel ? calendar : {} },
-  ];
+function splitAxis({ spec, columns, exact }: Portion, key: string): GrainAxis {
+  const found = column(columns, key);
+  const step = spec.split?.step;
+  if (!step || (found.meaning === 'year' && isNumeric(found))) return { as: 'value', column: key };
+  return { as: 'step', column: key, step: exact ? step : 'day', calendar: exact ? (spec.calendar ?? {}) : {} };
 }
 
-function measuresOf(spec: ChartSpec, columns: Columns): Measure[] {
+function measuresOf(portion: Portion): Measure[] {
   const measures: Measure[] = [{ want: 'rows' }];
   const add = (...wanted: Measure[]) => {
     for (const measure of wanted) if (!measures.some((other) => sameMeasure(other, measure))) measures.push(measure);
   };
-  if (spec.across.as === 'group' && spec.across.order?.by === 'sheet') add({ want: 'first-row' });
-  for (const layer of spec.layers) add(...layerMeasures(layer, spec, columns));
+  const { across } = portion.spec;
+  if (across.as === 'group' && across.order?.by === 'sheet' && !portion.other) add({ want: 'first-row' });
+  for (const layer of portion.layers) add(...layerMeasures(layer, portion));
   return measures;
 }
 
 /** What a layer's summary is made of. */
-export function layerMeasures(layer: Layer, spec: ChartSpec, columns: Columns): Measure[] {
-  if (!('column' in layer.amount)) return [{ want: 'rows' }];
-  const { column: key } = layer.amount;
-  const count: Measure = { want: 'count', column: key };
-  const numeric = isNumeric(column(columns, key));
-  switch (layer.summary) {
-    case 'sum':
-    case 'mean':
-      return [{ want: 'sum', column: key }, count];
-    case 'min':
-    case 'max':
-      return [{ want: layer.summary, column: key }, count];
-    case 'count':
-      return [count];
-    case 'median':
-    case 'distinct':
-      return [{ want: layer.summary, column: key }, count];
-    case 'first':
-    case 'last':
-      return numeric ? [{ want: layer.summary, column: key, ...orderedBy(spec, columns) }, count] : [count];
-  }
+export function layerMeasures(layer: Pick<Layer, 'amount' | 'summary'>, portion: Portion): Measure[] {
+  return partsOf(layer.amount).flatMap((of): Measure[] => {
+    const count: Measure = { want: 'count', of };
+    const { summary } = layer;
+    switch (summary) {
+      case 'sum':
+      case 'mean':
+        return [{ want: 'sum', of }, count];
+      case 'count':
+        return [count];
+      case 'min':
+      case 'max':
+      case 'median':
+      case 'distinct':
+        return [{ want: summary, of }, count];
+      case 'first':
+      case 'last':
+        return [{ want: summary, of, ...orderedBy(portion) }, count];
+    }
+  });
+}
+
+/** What is summarised for an amount: one expression per row, or for a ratio each of its columns; nothing to count rows. */
+export function partsOf(amount: Amount): string[] {
+  if ('rows' in amount) return [];
+  if ('column' in amount) return [amount.column];
+  return isRowsFirst(amount) ? [amount.formula] : formulaColumns(parseFormula(amount.formula));
 }
 
 /** First and last go by the When across, else by the sheet's main When, then by row. */
-function orderedBy(spec: ChartSpec, columns: Columns): { when?: string } {
-  if (spec.across.as === 'time' || spec.across.as === 'cycle')
-    return column(columns, spec.across.column).type === 'text' ? {} : { when: spec.across.column };
+function orderedBy({ spec: { across }, columns, across: key }: Portion): { when?: string } {
+  if (across.as === 'time' || across.as === 'cycle') return column(columns, key).type === 'text' ? {} : { when: key };
   const main = rankWhens([...columns.values()]).find(({ type }) => type !== 'text');
   return main ? { when: main.key } : {};
-}
-
-function countsRows(layer: Layer): boolean {
-  return 'rows' in layer.amount;
 }

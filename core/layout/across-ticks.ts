@@ -1,4 +1,4 @@
-import { column, type ChartSpec, type Columns } from '../spec';
+import { column, type ChartSpec, type Sources } from '../spec';
 import type { Frame } from '../shaping';
 import { cycleLabel, roundStride, startsStride, stepLabel, stepTick } from './dates';
 import { shorten, textWidth } from './measure';
@@ -18,7 +18,7 @@ export interface AcrossWords {
 }
 
 /** The words along the horizontal axis for a plot of a width: all of them whole, and those that there is room to write. */
-export function acrossWords(spec: ChartSpec, frame: Frame, columns: Columns, width: number): AcrossWords {
+export function acrossWords(spec: ChartSpec, frame: Frame, { columns }: Sources, width: number): AcrossWords {
   const { across } = spec;
   const values = frame.across.values;
   const room = width / Math.max(values.length, 1);

@@ -58,7 +58,7 @@ function drawn(change: {
     ),
     facts,
   };
-  return { ...layout(frame, spec, known, size), checks: [] };
+  return { ...layout(frame, spec, { columns: known }, size), checks: [] };
 }
 
 const run = (step: Step, places: number) =>

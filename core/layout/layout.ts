@@ -1,6 +1,18 @@
 import { isNumeric } from '../inference';
 import type { Frame, FrameSeries } from '../shaping';
-import { column, layerUnit, layerWords, sentence, type ChartSpec, type Columns, type Layer, type Side } from '../spec';
+import {
+  amountName,
+  amountUnit,
+  column,
+  columnsOf,
+  layerUnit,
+  layerWords,
+  sentence,
+  type ChartSpec,
+  type Layer,
+  type Side,
+  type Sources,
+} from '../spec';
 import { acrossWords, LEANING, TICK_SIZE, type AcrossWords } from './across-ticks';
 import { stepLabel } from './dates';
 import { spreadLabels } from './end-labels';
@@ -27,15 +39,15 @@ const TICK_ROOM = 54;
 export function layout(
   frame: Frame,
   spec: ChartSpec,
-  columns: Columns,
+  sources: Sources,
   size: Size = DEFAULT_SIZE,
 ): Omit<ChartModel, 'checks'> {
-  const series = modelSeries(frame, spec, columns);
-  const scales = scalesOf(frame, series, spec, columns, size.height);
-  const acrossTitle = spec.text.across ?? writeAcrossTitle(spec, columns);
+  const series = modelSeries(frame, spec, sources);
+  const scales = scalesOf(frame, series, spec, sources, size.height);
+  const acrossTitle = spec.text.across ?? writeAcrossTitle(spec, sources);
   const naming = namingOf(series, spec);
   const first = plotFor(size, scales, acrossTitle, naming === 'ends' ? series : [], undefined);
-  const words = acrossWords(spec, frame, columns, first.width);
+  const words = acrossWords(spec, frame, sources, first.width);
   const plot = plotFor(size, scales, acrossTitle, naming === 'ends' ? series : [], words);
   const named = naming === 'ends' ? nameEnds(series, scales, plot) : series;
   return {
@@ -54,26 +66,27 @@ export function layout(
     scales,
     size: { ...size, plot },
     naming: named ? naming : 'legend',
-    title: spec.text.title ?? writeTitle(spec, columns),
+    title: spec.text.title ?? writeTitle(spec, sources),
     subtitle: spec.text.subtitle ?? writeSubtitle(spec, frame),
-    sentence: sentence(spec, columns),
+    sentence: sentence(spec, sources),
   };
 }
 
-function modelSeries(frame: Frame, spec: ChartSpec, columns: Columns): ModelSeries[] {
+function modelSeries(frame: Frame, spec: ChartSpec, sources: Sources): ModelSeries[] {
   return frame.series.map((series, i) => {
     const layer = layerOf(spec, series.layer);
     const scatter = spec.across.as === 'number';
-    const write = valueWriter(layer, columns, scatter);
+    const write = valueWriter(layer, sources, scatter);
     return {
       id: series.id,
       layer: series.layer,
       ...(series.split !== undefined ? { split: series.split } : {}),
-      name: spec.text.series?.[series.id] ?? seriesName(series, layer, spec, columns),
+      name: spec.text.series?.[series.id] ?? seriesName(series, layer, spec, sources),
       shape: layer.shape,
       side: layer.side,
       ...(layer.stack === 'stacked' ? { stack: `${layer.side}:${layer.id}` } : {}),
       gaps: series.gaps,
+      ...(series.joins === undefined ? {} : { joins: series.joins }),
       values: [...series.values],
       labels: series.values.map((value) => (value === null ? null : write(value))),
       color: (frame.series.length === spec.layers.length ? layer.style?.color : undefined) ?? seriesColor(i),
@@ -91,17 +104,14 @@ function layerOf(spec: ChartSpec, id: string): Layer {
 }
 
 /** The split's value, yes and no as words; with several layers the layer's name leads. */
-function seriesName(series: FrameSeries, layer: Layer, spec: ChartSpec, columns: Columns): string {
+function seriesName(series: FrameSeries, layer: Layer, spec: ChartSpec, sources: Sources): string {
   const several = spec.layers.length > 1;
-  const own = layerWords(layer, columns);
-  if (series.split === undefined)
-    return spec.across.as === 'number' && 'column' in layer.amount
-      ? (layer.name ?? column(columns, layer.amount.column).name)
-      : own;
+  const own = layerWords(layer, sources);
+  if (series.split === undefined) return spec.across.as === 'number' ? amountName(layer, sources) : own;
   const { split } = series;
   const dated =
     spec.split &&
-    column(columns, spec.split.column).type === 'date' &&
+    column(sources.columns, spec.split.column).type === 'date' &&
     !spec.split.step &&
     typeof split === 'string' &&
     /^\d{4}-\d\d-\d\d$/.test(split);
@@ -118,15 +128,18 @@ function seriesName(series: FrameSeries, layer: Layer, spec: ChartSpec, columns:
   return several ? `${own}, ${value}` : value;
 }
 
-/** How single values of a layer are written out. */
-function valueWriter(layer: Layer, columns: Columns, scatter: boolean): (value: number) => string {
-  const profile = 'column' in layer.amount ? column(columns, layer.amount.column) : undefined;
-  const counts = !profile || layer.summary === 'count' || layer.summary === 'distinct';
-  if (counts && !scatter) return (value) => writeValue(value, undefined, 0);
-  const asWritten =
-    profile && isNumeric(profile) && (scatter || ['sum', 'min', 'max', 'first', 'last'].includes(layer.summary));
-  const decimals = asWritten ? (profile.format.decimals ?? (profile.type === 'integer' ? 0 : undefined)) : undefined;
-  const unit = scatter ? profile?.unit : layerUnit(layer, columns);
+/** How single values of a layer are written out: as many decimals as its cells have where it shows cells or their sums. */
+function valueWriter(layer: Layer, sources: Sources, scatter: boolean): (value: number) => string {
+  const unit = scatter ? amountUnit(layer.amount, columnsOf(layer, sources)) : layerUnit(layer, sources);
+  const counts = 'rows' in layer.amount || layer.summary === 'count' || layer.summary === 'distinct';
+  const kept = !layer.then || layer.then === 'running' || layer.then === 'change';
+  if (counts && !scatter) return (value) => writeValue(value, unit, kept ? 0 : undefined);
+  const asWritten = scatter || (kept && ['sum', 'min', 'max', 'first', 'last'].includes(layer.summary));
+  const profile = 'column' in layer.amount ? column(columnsOf(layer, sources), layer.amount.column) : undefined;
+  const decimals =
+    asWritten && profile && isNumeric(profile)
+      ? (profile.format.decimals ?? (profile.type === 'integer' ? 0 : undefined))
+      : undefined;
   return (value) => writeValue(value, unit, decimals);
 }
 
@@ -134,7 +147,7 @@ function scalesOf(
   frame: Frame,
   series: readonly ModelSeries[],
   spec: ChartSpec,
-  columns: Columns,
+  sources: Sources,
   height: number,
 ): ChartModel['scales'] {
   const most = Math.max(2, Math.floor((height - 60) / TICK_ROOM));
@@ -144,14 +157,12 @@ function scalesOf(
     const values = valuesOn(name, frame, series);
     const units = new Set(
       layers.map((layer) =>
-        spec.across.as === 'number' && 'column' in layer.amount
-          ? column(columns, layer.amount.column).unit
-          : layerUnit(layer, columns),
+        spec.across.as === 'number' ? amountUnit(layer.amount, sources.columns) : layerUnit(layer, sources),
       ),
     );
     const unit = units.size === 1 ? [...units][0] : undefined;
     const scale = (name === 'left' ? spec.scales.left : spec.scales.right) ?? { fit: 'zero' as const };
-    return scaleModel(values, scale, unit, spec.text[name] ?? writeScaleTitle(spec, columns, name), most);
+    return scaleModel(values, scale, unit, spec.text[name] ?? writeScaleTitle(spec, sources, name), most);
   };
   const left = side('left');
   const right = side('right');
@@ -160,7 +171,7 @@ function scalesOf(
       ? scaleModel(
           (frame.points ?? []).map((point) => point.x),
           spec.scales.across ?? { fit: 'close' },
-          column(columns, spec.across.column).unit,
+          column(sources.columns, spec.across.column).unit,
           '',
           9,
         )

@@ -1,12 +1,14 @@
 import {
+  amountName,
+  amountUnit,
   column,
   layerUnit,
   layerWords,
   lowerFirst,
+  withinPath,
   CYCLE_WORDS,
   type ChartSpec,
-  type Columns,
-  type Layer,
+  type Sources,
   type Side,
 } from '../spec';
 import { spanWords } from './dates';
@@ -21,16 +23,17 @@ function listed(names: readonly string[]): string {
 }
 
 /** What, by what: "Takings by month and spot". */
-export function writeTitle(spec: ChartSpec, columns: Columns): string {
-  const what = listed(spec.layers.map((layer) => layerWords(layer, columns)));
-  const across = lowerFirst(column(columns, spec.across.column).name);
-  const split = spec.split ? lowerFirst(column(columns, spec.split.column).name) : undefined;
+export function writeTitle(spec: ChartSpec, sources: Sources): string {
+  const what = listed(spec.layers.map((layer) => layerWords(layer, sources)));
+  const across = lowerFirst(column(sources.columns, spec.across.column).name);
+  const split = spec.split ? lowerFirst(column(sources.columns, spec.split.column).name) : undefined;
   if (spec.across.as === 'number')
-    return `${listed(spec.layers.map((layer) => pointWords(layer, columns)))} against ${across}${split ? `, by ${split}` : ''}`;
+    return `${listed(spec.layers.map((layer) => amountName(layer, sources)))} against ${across}${split ? `, by ${split}` : ''}`;
   if (spec.across.as === 'bins') return `How ${across} is spread`;
   const by =
     spec.across.as === 'time' ? spec.across.step : spec.across.as === 'cycle' ? CYCLE_WORDS[spec.across.cycle] : across;
-  return `${what} by ${by}${split ? ` and ${spec.split?.step ?? split}` : ''}`;
+  const path = withinPath(spec).map(({ value }) => ` in ${value}`);
+  return `${what} by ${by}${split ? ` and ${spec.split?.step ?? split}` : ''}${path.join('')}`;
 }
 
 /** The stretch of time shown, where time runs across. */
@@ -40,33 +43,24 @@ export function writeSubtitle(spec: ChartSpec, frame: Frame): string | undefined
   return spanWords(String(values[0]), String(values[values.length - 1]), spec.across.step, spec.calendar);
 }
 
-/** A scatter shows rows as they are: no summary goes before the name. */
-function pointWords(layer: Layer, columns: Columns): string {
-  return (
-    layer.name ?? ('column' in layer.amount ? column(columns, layer.amount.column).name : layerWords(layer, columns))
-  );
-}
-
 /** The title of a scale: what is on it, with its unit. */
-export function writeScaleTitle(spec: ChartSpec, columns: Columns, side: Side): string {
+export function writeScaleTitle(spec: ChartSpec, sources: Sources, side: Side): string {
   const layers = spec.layers.filter((layer) => layer.side === side);
   if (layers.length === 0) return '';
   const scatter = spec.across.as === 'number';
-  const names = listed(layers.map((layer) => (scatter ? pointWords(layer, columns) : layerWords(layer, columns))));
+  const names = listed(layers.map((layer) => (scatter ? amountName(layer, sources) : layerWords(layer, sources))));
   const units = [
     ...new Set(
-      layers.map((layer) =>
-        scatter && 'column' in layer.amount ? column(columns, layer.amount.column).unit : layerUnit(layer, columns),
-      ),
+      layers.map((layer) => (scatter ? amountUnit(layer.amount, sources.columns) : layerUnit(layer, sources))),
     ),
   ];
   return withUnit(names, units.length === 1 ? units[0] : undefined);
 }
 
 /** The title of what runs across: none for time, whose labels say themselves what they are. */
-export function writeAcrossTitle(spec: ChartSpec, columns: Columns): string {
+export function writeAcrossTitle(spec: ChartSpec, sources: Sources): string {
   if (spec.across.as === 'time' || spec.across.as === 'cycle') return '';
-  const { name, unit } = column(columns, spec.across.column);
+  const { name, unit } = column(sources.columns, spec.across.column);
   return withUnit(name, unit);
 }
 

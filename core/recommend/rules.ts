@@ -38,7 +38,7 @@ const allLeft = (spec: ChartSpec): ChartSpec => ({
 const twoScales = ({ spec }: Evidence) => spec.layers.some((layer) => layer.side === 'right');
 const addsUp = (layer: Layer) => layer.summary === 'sum' || layer.summary === 'count';
 const overTime = ({ spec }: Evidence) => spec.across.as === 'time' || spec.across.as === 'cycle';
-const what = (e: Evidence) => layerWords(e.spec.layers[0], e.columns);
+const what = (e: Evidence) => layerWords(e.spec.layers[0], e);
 
 /**
  * The forms in order of preference among equals. Sources: lines for change over time, position on a common scale before

@@ -33,9 +33,9 @@ function whyRight(
   scatter: boolean,
 ): string | undefined {
   const [a, b] = [first, other].map((layer) =>
-    scatter ? layerUnit({ ...layer, summary: 'sum' }, columns) : layerUnit(layer, columns),
+    scatter ? layerUnit({ ...layer, summary: 'sum' }, { columns }) : layerUnit(layer, { columns }),
   );
-  const [name, than] = [layerWords(other, columns), lowerFirst(layerWords(first, columns))];
+  const [name, than] = [layerWords(other, { columns }), lowerFirst(layerWords(first, { columns }))];
   if (a !== b)
     return `${name} ${b ? `is in ${b}` : 'has no unit'} and ${than} ${a ? `in ${a}` : 'has none'}: each gets a scale of its own.`;
   if (!firstMedian || !median) return undefined;

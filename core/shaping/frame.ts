@@ -1,19 +1,24 @@
 import type { GrainValue } from '../grain';
+import { BLANK } from '../spec';
 
 /** Series on one axis: what a chart shows, before scales and words. */
 export interface Frame {
-  readonly across: {
-    readonly kind: 'time' | 'cycle' | 'group' | 'number' | 'bins';
-    /** ISO dates, texts of groups, numbers, lower bounds of bins, or places of a cycle. */
-    readonly values: readonly (string | number)[];
-    /** The width of each bin. */
-    readonly width?: number;
-    /** Where the group of blanks stands. */
-    readonly blankAt?: number;
-  };
+  readonly across: FrameAcross;
   readonly series: readonly FrameSeries[];
   readonly points?: readonly FramePoint[];
   readonly facts: FrameFacts;
+}
+
+export interface FrameAcross {
+  readonly kind: 'time' | 'cycle' | 'group' | 'number' | 'bins';
+  /** ISO dates, texts of groups, numbers, lower bounds of bins, or places of a cycle. */
+  readonly values: readonly (string | number)[];
+  /** The width of each bin. */
+  readonly width?: number;
+  /** Where the group of blanks stands. */
+  readonly blankAt?: number;
+  /** Where the groups beyond the first few stand together. */
+  readonly otherAt?: number;
 }
 
 export interface FrameSeries {
@@ -23,6 +28,8 @@ export interface FrameSeries {
   /** Aligned with `across.values`; null is a gap. */
   readonly values: readonly (number | null)[];
   readonly gaps: 'open' | 'bridge';
+  /** The id of the series that this one carries on from. */
+  readonly joins?: string;
 }
 
 export interface FramePoint {
@@ -36,10 +43,22 @@ export interface FramePoint {
 export interface PartialStep {
   readonly days: number;
   readonly of: number;
+  /** Its place along the axis. */
+  readonly at: number;
 }
 export interface Partials {
   readonly first?: PartialStep;
   readonly last?: PartialStep;
+}
+
+/** Groups that found no partner where two sheets are laid on the same groups. */
+export interface Unmatched {
+  readonly layer: string;
+  /** Groups of the other sheet that this one does not have; rows of the layer that they hold. */
+  readonly theirs: readonly string[];
+  readonly rows: number;
+  /** Groups of this sheet that the other one does not have. */
+  readonly ours: readonly string[];
 }
 
 /** What shaping learnt on its way, for the checks. */
@@ -62,12 +81,17 @@ export interface FrameFacts {
   readonly partials: Partials;
   /** Near points of a scatter stand as one. */
   readonly merged?: boolean;
+  readonly unmatched?: readonly Unmatched[];
+  /** Which of the points to be set aside are in the chart, by their place in the spec. */
+  readonly setAside?: readonly number[];
 }
-
-export const BLANK = '(blank)';
-export const OTHER = 'Other';
 
 /** A series id: its layer's, and where split the value's. */
 export function seriesId(layer: string, split: GrainValue | undefined): string {
   return split === undefined ? layer : `${layer}:${split === null ? BLANK : String(split)}`;
+}
+
+/** Series with their values changed, each by its own. */
+export function mapValues(frame: Frame, change: (series: FrameSeries) => readonly (number | null)[]): Frame {
+  return { ...frame, series: frame.series.map((series) => ({ ...series, values: change(series) })) };
 }

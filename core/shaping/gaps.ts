@@ -37,12 +37,23 @@ function restPlaces(filled: readonly boolean[], period: number): number[] {
   return empty.filter((i) => !ever.has(i % period));
 }
 
-/** Applies the decision: zero fills empty places, bridge marks the series, open leaves them. */
-export function fillGaps(frame: Frame, { gaps }: GapsDecision): Frame {
-  const series = frame.series.map((one) => ({
-    ...one,
-    gaps: gaps === 'bridge' ? ('bridge' as const) : ('open' as const),
-    values: gaps === 'zero' ? one.values.map((value) => value ?? 0) : one.values,
-  }));
+/**
+ * Applies the decision: zero fills empty places, bridge marks the series, open leaves them. `reach` is the stretch of
+ * places that a layer's sheet covers, both ends included: outside it nothing is counted as zero.
+ */
+export function fillGaps(
+  frame: Frame,
+  { gaps }: GapsDecision,
+  reach: (layer: string) => readonly [number, number] = () => [0, Infinity],
+): Frame {
+  const series = frame.series.map((one) => {
+    const [first, last] = reach(one.layer);
+    return {
+      ...one,
+      gaps: gaps === 'bridge' ? ('bridge' as const) : ('open' as const),
+      values:
+        gaps === 'zero' ? one.values.map((value, i) => (i >= first && i <= last ? (value ?? 0) : value)) : one.values,
+    };
+  });
   return { ...frame, series };
 }

@@ -1,3 +1,5 @@
+export * from './ask';
+export * from './behind';
 export * from './frame';
-export { shape, type Answer } from './shape';
-export { groupText } from './places';
+export * from './shape';
+export { groupText, foldText } from './places';

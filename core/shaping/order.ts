@@ -1,6 +1,5 @@
 import { monthNumber, weekdayNumber } from '../inference';
-import type { Order } from '../spec';
-import { BLANK, type Frame } from './frame';
+import { BLANK, type Order } from '../spec';
 
 /** The default order of groups: by value, the largest first; numbers, months and weekdays in their own order. */
 export function defaultOrder(values: readonly (string | number)[]): Order {
@@ -11,42 +10,31 @@ export function defaultOrder(values: readonly (string | number)[]): Order {
     : { by: 'value', descending: true };
 }
 
-/**
- * Puts the groups of a frame in order. By value ranks the whole group, splits together, by the named layer or the first;
- * by name blanks are last; `firstRows` are the places in the sheet for `by: 'sheet'`.
- */
-export function orderGroups(frame: Frame, order: Order, firstLayer: string, firstRows?: readonly number[]): Frame {
-  const { values, blankAt } = frame.across;
+/** What groups are put in order by. */
+export interface Ranked {
+  /** The groups in order of name. */
+  readonly values: readonly (string | number)[];
+  readonly blankAt?: number;
+  /** The whole value of each group, for orders by value or by an amount. */
+  readonly weights?: readonly (number | null)[];
+  /** The place in the sheet of each group's first row. */
+  readonly firstRows?: readonly number[];
+}
+
+/** The places of groups in an order. By value blanks fall where they fall, else they are last; groups without a value are last. */
+export function orderOfGroups({ values, blankAt, weights, firstRows }: Ranked, order: Order): number[] {
   const places = values.map((_, i) => i);
-  const weight = (): ((i: number) => number) => {
-    if (order.by === 'value') {
-      const layer = order.layer ?? firstLayer;
-      const totals = places.map((i) =>
-        frame.series
-          .filter((series) => series.layer === layer)
-          .reduce<number | null>(
-            (sum, series) => (series.values[i] === null ? sum : (sum ?? 0) + (series.values[i] ?? 0)),
-            null,
-          ),
-      );
-      return (i) => totals[i] ?? (order.descending ? -Infinity : Infinity);
-    }
-    if (order.by === 'sheet') return (i) => firstRows?.[i] ?? i;
-    if (order.by === 'calendar') return (i) => monthNumber(String(values[i])) ?? weekdayNumber(String(values[i])) ?? 99;
-    return (i) => (i === blankAt ? Infinity : i); // the groups arrive in order of name
+  const byValue = order.by === 'value' || order.by === 'amount';
+  const weight = (i: number): number => {
+    if (byValue) return weights?.[i] ?? (order.descending ? -Infinity : Infinity);
+    if (order.by === 'sheet') return firstRows?.[i] ?? i;
+    if (order.by === 'calendar') return monthNumber(String(values[i])) ?? weekdayNumber(String(values[i])) ?? 99;
+    return i;
   };
-  const by = weight();
   const sign = order.descending ? -1 : 1;
-  const sorted = [...places].sort((a, b) => {
-    if (order.by !== 'value' && (a === blankAt || b === blankAt)) return a === b ? 0 : a === blankAt ? 1 : -1;
-    const [x, y] = [by(a), by(b)];
+  return places.sort((a, b) => {
+    if (!byValue && (a === blankAt || b === blankAt)) return a === b ? 0 : a === blankAt ? 1 : -1;
+    const [x, y] = [weight(a), weight(b)];
     return x === y ? a - b : sign * (x < y ? -1 : 1);
   });
-  const arrange = <T>(list: readonly T[]) => sorted.map((i) => list[i]);
-  const blank = blankAt === undefined ? {} : { blankAt: sorted.indexOf(blankAt) };
-  return {
-    ...frame,
-    across: { ...frame.across, values: arrange(values), ...blank },
-    series: frame.series.map((series) => ({ ...series, values: arrange(series.values) })),
-  };
 }

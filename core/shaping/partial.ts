@@ -1,4 +1,4 @@
-import { DAY, floor, offset, type Instant, type Step } from '../calendar';
+import { count, DAY, floor, offset, type Instant, type Step } from '../calendar';
 import type { ColumnProfile } from '../inference';
 import type { ChartSpec } from '../spec';
 import type { Frame, Partials } from './frame';
@@ -13,6 +13,8 @@ export function findPartials(
   step: Step,
   profile: Pick<ColumnProfile, 'meaning'>,
   spec: Pick<ChartSpec, 'calendar'>,
+  /** The start of the first step along the axis, where it is not that of the data. */
+  run?: Instant,
 ): Partials {
   if (step === 'day' || step === 'hour') return {};
   const grade = gradeStep(profile);
@@ -26,9 +28,14 @@ export function findPartials(
   const atFirst = days(floor(first, 'day'), offset(firstStart, step, 1));
   const atLast = days(lastStart, floor(reach, 'day') + DAY);
   const missing = (held: number, of: number) => of - held > Math.max(1, of * TOLERANCE);
+  const at = (start: Instant) => Math.max(count(run ?? firstStart, start, step), 0);
   return {
-    ...(missing(atFirst, whole(firstStart)) ? { first: { days: atFirst, of: whole(firstStart) } } : {}),
-    ...(missing(atLast, days(lastStart, lastEnd)) ? { last: { days: atLast, of: days(lastStart, lastEnd) } } : {}),
+    ...(missing(atFirst, whole(firstStart))
+      ? { first: { days: atFirst, of: whole(firstStart), at: at(firstStart) } }
+      : {}),
+    ...(missing(atLast, days(lastStart, lastEnd))
+      ? { last: { days: atLast, of: days(lastStart, lastEnd), at: at(lastStart) } }
+      : {}),
   };
 }
 
@@ -37,15 +44,23 @@ function gradeStep({ meaning }: Pick<ColumnProfile, 'meaning'>): Step | undefine
   return meaning === 'month' || meaning === 'quarter' || meaning === 'week' || meaning === 'year' ? meaning : undefined;
 }
 
-/** Takes the first and last places off a frame where they are not whole. */
-export function leaveOutPartials(frame: Frame, { first, last }: Partials): Frame {
-  const from = first ? 1 : 0;
-  const to = frame.across.values.length - (last ? 1 : 0);
+/**
+ * Leaves the steps that are not whole out: at the ends of the axis the places go, inside it (where a plan or a window goes
+ * on) the series of the chart's own sheet, `own`, stand empty there.
+ */
+export function leaveOutPartials(frame: Frame, { first, last }: Partials, own: ReadonlySet<string>): Frame {
+  const length = frame.across.values.length;
+  const from = first?.at === 0 ? 1 : 0;
+  const to = length - (last?.at === length - 1 ? 1 : 0);
   if (to <= from) return frame;
+  const inside = new Set([first?.at, last?.at].filter((at) => at !== undefined));
   return {
     ...frame,
     across: { ...frame.across, values: frame.across.values.slice(from, to) },
-    series: frame.series.map((series) => ({ ...series, values: series.values.slice(from, to) })),
+    series: frame.series.map((series) => ({
+      ...series,
+      values: series.values.map((value, i) => (own.has(series.layer) && inside.has(i) ? null : value)).slice(from, to),
+    })),
     facts: {
       ...frame.facts,
       rests: frame.facts.rests.map((at) => at - from).filter((at) => at >= 0 && at < to - from),

@@ -13,52 +13,75 @@ import {
   type Step,
 } from '../calendar';
 import { monthNumber, weekdayNumber, type ColumnProfile } from '../inference';
-import type { Grain, GrainValue } from '../grain';
-import { column, type ChartSpec, type Columns } from '../spec';
-import { BLANK } from './frame';
+import type { GrainValue } from '../grain';
+import { BLANK, type ChartSpec, type Stretch } from '../spec';
 
-/** Where each group of rows of a grain stands on the axis: `at[i]` is a place in `values`, or -1 for blank ones that are left out. */
+/** One portion's keys of what runs across, one per group of rows, and the column that they come from. */
+export interface AcrossKeys {
+  readonly keys: readonly GrainValue[];
+  readonly profile: ColumnProfile;
+  /** From another sheet than the chart's: its groups are matched to those of the chart. */
+  readonly other: boolean;
+  /** The windows of time among the portion's filters. */
+  readonly stretches: readonly Stretch[];
+}
+
+/** Where each group of rows stands on the axis: `at[p][i]` is the place of group i of portion p in `values`, or -1 where it has none. */
 export interface Places {
   readonly values: readonly (string | number)[];
-  readonly at: readonly number[];
+  readonly at: readonly (readonly number[])[];
+  /** The first and last day (or hour) with rows of the chart's own sheet, or of all where it has none. */
   readonly first?: string;
   readonly last?: string;
   readonly blankAt?: number;
 }
 
-/** Lays the first axis of a grain out as the chart's across: the unbroken run of steps, the places of a cycle, the groups, the bins. */
+/** Lays the keys of all portions out as the chart's across: the unbroken run of steps, the places of a cycle, the groups, the bins. */
 export function placesAcross(
   spec: ChartSpec,
-  columns: Columns,
-  grain: Grain,
+  portions: readonly AcrossKeys[],
   bins?: { start: number; width: number; count: number },
 ): Places {
-  const keys = grain.axes[0];
   const { across } = spec;
-  const profile = column(columns, across.column);
-  if (across.as === 'time') return timePlaces(keys, profile, across.step, spec);
-  if (across.as === 'cycle') return cyclePlaces(keys, profile, across.cycle, spec);
+  if (across.as === 'time') return timePlaces(portions, across.step, spec);
+  if (across.as === 'cycle') return cyclePlaces(portions, across.cycle, spec);
   if (across.as === 'bins' && bins) {
     const values = Array.from({ length: bins.count }, (_, i) => tidy(bins.start + i * bins.width));
-    return { values, at: keys.map((key) => (key === null ? -1 : Math.min(Math.max(Number(key), 0), bins.count - 1))) };
+    const place = (key: GrainValue) => (key === null ? -1 : Math.min(Math.max(Number(key), 0), bins.count - 1));
+    return { values, at: portions.map(({ keys }) => keys.map(place)) };
   }
-  return groupPlaces(keys, profile);
+  return groupPlaces(portions);
 }
 
-function timePlaces(keys: readonly GrainValue[], profile: ColumnProfile, step: Step, spec: ChartSpec): Places {
+function timePlaces(portions: readonly AcrossKeys[], step: Step, spec: ChartSpec): Places {
   const calendar = spec.calendar ?? {};
-  const instants = keys.map((key) => toInstant(key, profile));
-  const known = instants.filter((at): at is Instant => at !== undefined);
-  if (known.length === 0) return { values: [], at: keys.map(() => -1) };
-  const first = known.reduce((a, b) => Math.min(a, b));
-  const last = known.reduce((a, b) => Math.max(a, b));
+  const instants = portions.map(({ keys, profile }) => keys.map((key) => toInstant(key, profile)));
+  const known = (some: readonly (Instant | undefined)[][]) =>
+    some.flat().filter((at): at is Instant => at !== undefined);
+  const ends = (list: readonly Instant[]) =>
+    list.reduce<[Instant, Instant] | undefined>(
+      (range, at) => (range ? [Math.min(range[0], at), Math.max(range[1], at)] : [at, at]),
+      undefined,
+    );
+  const all = ends(known(instants));
+  // A window shows all its steps up to its day, with or without rows.
+  const windows = portions.flatMap(({ stretches, profile }) =>
+    stretches.filter((stretch) => stretch.column === profile.key),
+  );
+  const run = ends([
+    ...(all ?? []),
+    ...windows.flatMap(({ from, to, reference }) => [from, Math.min(reference, to - 1)]),
+  ]);
+  if (!run) return { values: [], at: portions.map(({ keys }) => keys.map(() => -1)) };
+  const own = ends(known(instants.filter((_, p) => !portions[p].other))) ?? all;
   const write = step === 'hour' ? isoDateTime : isoDate;
-  const start = floor(first, step, calendar);
+  const start = floor(run[0], step, calendar);
   return {
-    values: range(first, last, step, calendar).map(write),
-    at: instants.map((at) => (at === undefined ? -1 : count(start, floor(at, step, calendar), step))),
-    first: write(first),
-    last: write(last),
+    values: range(run[0], run[1], step, calendar).map(write),
+    at: instants.map((list) =>
+      list.map((at) => (at === undefined ? -1 : count(start, floor(at, step, calendar), step))),
+    ),
+    ...(own ? { first: write(own[0]), last: write(own[1]) } : {}),
   };
 }
 
@@ -69,33 +92,54 @@ export function toInstant(key: GrainValue, profile: Pick<ColumnProfile, 'meaning
   return typeof key === 'number' ? key : fromIso(String(key));
 }
 
-function cyclePlaces(keys: readonly GrainValue[], profile: ColumnProfile, cycle: Cycle, spec: ChartSpec): Places {
-  const place = (key: GrainValue): number | undefined => {
-    if (key === null) return undefined;
-    if (profile.type === 'integer') return Number(key);
-    if (profile.type === 'text') return cycle === 'weekday' ? weekdayNumber(String(key)) : monthNumber(String(key));
-    if (cycle === 'hour-of-day') return Number(key);
-    return placeInCycle(Number(key), cycle);
-  };
+function cyclePlaces(portions: readonly AcrossKeys[], cycle: Cycle, spec: ChartSpec): Places {
+  const found = portions.map(({ keys, profile }) => keys.map((key) => cyclePlace(key, profile, cycle)));
+  const held = found.flat().filter((value): value is number => value !== undefined);
   const all = placesOfCycle(cycle, spec.calendar);
-  const found = keys.map(place);
-  const held = found.filter((value): value is number => value !== undefined);
-  const values =
-    cycle === 'hour-of-day' && held.length > 0
-      ? all.filter((hour) => hour >= Math.min(...held) && hour <= Math.max(...held))
-      : all;
-  return { values, at: found.map((value) => (value === undefined ? -1 : values.indexOf(value))) };
+  const first = held.reduce((a, b) => Math.min(a, b), Infinity);
+  const last = held.reduce((a, b) => Math.max(a, b), -Infinity);
+  const values = cycle === 'hour-of-day' && held.length > 0 ? all.filter((hour) => hour >= first && hour <= last) : all;
+  return { values, at: found.map((list) => list.map((value) => (value === undefined ? -1 : values.indexOf(value)))) };
 }
 
-function groupPlaces(keys: readonly GrainValue[], profile: ColumnProfile): Places {
-  const different = [...new Set(keys)].sort(compareGroups);
+/** Keys of days are instants; those of a question at the level shown are places already. */
+function cyclePlace(key: GrainValue, profile: ColumnProfile, cycle: Cycle): number | undefined {
+  if (key === null) return undefined;
+  if (profile.type === 'integer') return Number(key);
+  if (profile.type === 'text') return cycle === 'weekday' ? weekdayNumber(String(key)) : monthNumber(String(key));
+  return typeof key === 'number' ? key : placeInCycle(fromIso(String(key)), cycle);
+}
+
+/** Days as places of a cycle: what a question by day answers, before it is laid out. */
+export function daysToCycle(keys: readonly GrainValue[], cycle: Cycle): GrainValue[] {
+  return keys.map((key) => (key === null ? null : placeInCycle(Number(key), cycle)));
+}
+
+function groupPlaces(portions: readonly AcrossKeys[]): Places {
+  const own = portions.filter(({ other }) => !other);
+  const leading = own.length > 0 ? own : portions;
+  const different = [...new Set(leading.flatMap(({ keys }) => keys))].sort(compareGroups);
   const places = new Map(different.map((key, i) => [key, i]));
+  const { profile } = leading[0];
+  const values = different.map((key) => groupText(key, profile));
+  const folded = new Map(values.map((text, i) => [foldText(text), i]));
   const blankAt = places.get(null);
   return {
-    values: different.map((key) => groupText(key, profile)),
-    at: keys.map((key) => places.get(key) ?? -1),
+    values,
+    at: portions.map((portion) =>
+      portion.keys.map((key) =>
+        leading.includes(portion)
+          ? (places.get(key) ?? -1)
+          : (folded.get(foldText(groupText(key, portion.profile))) ?? -1),
+      ),
+    ),
     ...(blankAt !== undefined ? { blankAt } : {}),
   };
+}
+
+/** Texts that are one where case and spaces are forgiven. */
+export function foldText(text: string): string {
+  return text.normalize('NFKC').trim().replace(/\s+/g, ' ').toLowerCase();
 }
 
 /** A group's text as it is shown: yes and no as words, blanks as "(blank)". */
@@ -107,6 +151,11 @@ export function groupText(key: GrainValue, profile: Pick<ColumnProfile, 'type'>)
   return String(key);
 }
 
+/** A group's key as a filter names it: dates written out, all else as it is. */
+export function filterValue(key: GrainValue, profile: Pick<ColumnProfile, 'type'>): GrainValue {
+  return key !== null && (profile.type === 'date' || profile.type === 'datetime') ? groupText(key, profile) : key;
+}
+
 const words = new Intl.Collator('en', { numeric: true, sensitivity: 'base' });
 
 /** By name: numbers as numbers, months and weekdays by the calendar, yes before no, blanks last. */
@@ -114,7 +163,7 @@ export function compareGroups(a: GrainValue, b: GrainValue): number {
   if (a === null || b === null) return a === b ? 0 : a === null ? 1 : -1;
   if (typeof a === 'number' && typeof b === 'number') return a - b;
   if (typeof a === 'boolean' && typeof b === 'boolean') return Number(b) - Number(a);
-  return words.compare(String(a), String(b));
+  return words.compare(String(a), String(b)) || (String(a) < String(b) ? -1 : String(a) > String(b) ? 1 : 0);
 }
 
 /** Takes off the last binary digits that adding up a width leaves: 0.30000000000000004 is 0.3. */

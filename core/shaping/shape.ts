@@ -1,115 +1,350 @@
-import { fromIso } from '../calendar';
-import { binsOf, measureAt, type Grain, type GrainQuery, type GroupedQuery, type PointsGrain } from '../grain';
-import { column, type ChartSpec, type Columns } from '../spec';
-import { seriesId, type Frame, type FrameSeries, type Partials } from './frame';
+import { floor, fromIso } from '../calendar';
+import { binsOf, measureAt, orderLayer, pointsQueries, type Answer, type GrainQuery, type GrainValue } from '../grain';
+import { column, OTHER, type ChartSpec, type Layer, type Order, type Sources } from '../spec';
+import { Ask, Pending, queryKey } from './ask';
+import { rowsBehindLayer, total } from './figures';
+import { applyFills } from './fills';
+import { seriesId, type Frame, type FramePoint, type FrameSeries, type Partials, type Unmatched } from './frame';
 import { decideGaps, fillGaps } from './gaps';
-import { defaultOrder, orderGroups } from './order';
+import { lay, Values, type Laid, type Splits } from './lay';
+import { defaultOrder, orderOfGroups } from './order';
 import { findPartials, leaveOutPartials } from './partial';
-import { compareGroups, placesAcross, type Places } from './places';
-import { rollUp, rowsPerLayer, total } from './roll-up';
+import { compareGroups, groupText } from './places';
+import { emptyAside, findAside, type Aside } from './set-aside';
+import { applyThen } from './then';
 
-export type Answer = Grain | PointsGrain;
-
-/**
- * Grain and spec to the frame that is drawn. `answers[i]` is the answer to `queries[i]` of `toGrainQueries`.
- * @throws RangeError where answers and queries do not belong together.
- */
-export function shape(
-  spec: ChartSpec,
-  columns: Columns,
-  queries: readonly GrainQuery[],
-  answers: readonly Answer[],
-): Frame {
-  if (queries.length !== answers.length)
-    throw new RangeError(`${queries.length} queries but ${answers.length} answers`);
-  if (spec.across.as === 'number') return shapePoints(spec, answers as readonly PointsGrain[]);
-  return shapeGroups(spec, columns, queries[0] as GroupedQuery, answers[0] as Grain);
+/** One drawn series: its layer, and which of the splits it is made of. */
+export interface SeriesOf {
+  readonly id: string;
+  readonly layer: Layer;
+  readonly split?: GrainValue;
+  readonly splits: Splits;
 }
 
-function shapeGroups(spec: ChartSpec, columns: Columns, query: GroupedQuery, grain: Grain): Frame {
-  const { across } = spec;
-  const bins = across.as === 'bins' ? binsOf(column(columns, across.column), across.count) : undefined;
-  const places = placesAcross(spec, columns, grain, bins);
-  const rows = grain.measures[measureAt(query.measures, { want: 'rows' })];
-  const filled = places.values.map(() => false);
-  places.at.forEach((place) => {
-    if (place >= 0) filled[place] = true;
+/** A frame, and how its places and series came about: what the rows behind a point are found by. */
+export interface Shaped {
+  readonly frame: Frame;
+  readonly laid: Laid;
+  /** For each place of the frame the places of `laid` that it is made of. */
+  readonly places: readonly (readonly number[])[];
+  readonly series: readonly SeriesOf[];
+}
+
+/**
+ * Grain and spec to the frame that is drawn. `answers` holds what was asked so far, by `queryKey`.
+ * @throws Pending with the questions that still have to be asked.
+ */
+export function shape(spec: ChartSpec, sources: Sources, answers: ReadonlyMap<string, Answer>): Frame {
+  const ask = new Ask(answers);
+  return spec.across.as === 'number' ? shapePoints(spec, sources, ask) : shapeGroups(spec, sources, ask).frame;
+}
+
+/** Asks and shapes until nothing is left to ask. */
+export async function withAnswers<T>(
+  ask: (query: GrainQuery) => Promise<Answer>,
+  work: (answers: ReadonlyMap<string, Answer>) => T,
+): Promise<T> {
+  const answers = new Map<string, Answer>();
+  for (;;) {
+    try {
+      return work(answers);
+    } catch (error) {
+      if (!(error instanceof Pending)) throw error;
+      const found = await Promise.all(error.queries.map(ask));
+      error.queries.forEach((query, i) => answers.set(queryKey(query), found[i]));
+    }
+  }
+}
+
+/** The frame of a chart whose parts are not pairs of numbers, with its trace. @throws Pending */
+export function shapeGroups(spec: ChartSpec, sources: Sources, ask: Ask): Shaped {
+  const laid = lay(spec, sources, ask);
+  const values = new Values(laid, ask);
+  const series = seriesOf(laid, values, ask);
+  const raw = rawFrame(laid, values, series, sources);
+  ask.settle();
+  const arranged =
+    spec.across.as === 'group'
+      ? arrangeGroups(raw, laid, values, series, ask)
+      : { frame: arrangeSteps(raw, laid), places: raw.across.values.map((_, i) => [i]) };
+  ask.settle();
+  // A first step that is left out moves all places on by one.
+  const moved = arranged.frame.across.values.length < arranged.places.length && raw.facts.partials.first?.at === 0;
+  const places = moved ? arranged.places.slice(1) : arranged.places;
+  return { frame: applyFills(applyThen(arranged.frame, spec), spec), laid, places, series };
+}
+
+/** The series of every layer: one, or one per split; past the first few the rest together. */
+function seriesOf(laid: Laid, values: Values, ask: Ask): SeriesOf[] {
+  const { spec, splits } = laid;
+  const keep = spec.split?.keep;
+  const ranking = spec.layers.find((layer) => values.isSplit(layer));
+  const all = splits.map((_, s) => s);
+  let kept = all;
+  if (keep !== undefined && ranking && splits.length > keep) {
+    const weights = all.map((s) => values.lump(ranking, 'all', [s]));
+    ask.settle();
+    const ranked = [...all].sort((a, b) => (weights[b] ?? -Infinity) - (weights[a] ?? -Infinity) || a - b);
+    kept = ranked.slice(0, keep).sort((a, b) => a - b);
+  }
+  const rest = all.filter((s) => !kept.includes(s));
+  const other = splits.some(({ value }) => value === OTHER) ? `All ${OTHER.toLowerCase()}` : OTHER;
+  return spec.layers.flatMap((layer): SeriesOf[] => {
+    if (!values.isSplit(layer)) return [{ id: layer.id, layer, splits: 'all' }];
+    return [
+      ...kept.map((s) => ({ id: seriesId(layer.id, splits[s].value), layer, split: splits[s].value, splits: [s] })),
+      ...(rest.length > 0 ? [{ id: seriesId(layer.id, other), layer, split: other, splits: rest }] : []),
+    ];
   });
+}
+
+function rawFrame(laid: Laid, values: Values, series: readonly SeriesOf[], sources: Sources): Frame {
+  const { spec, places, portions } = laid;
+  const { across } = spec;
+  const filled = places.values.map(() => false);
+  for (const { at } of portions)
+    at.forEach((place) => {
+      if (place >= 0) filled[place] = true;
+    });
   const decision =
     across.as === 'time' ? decideGaps(filled, across.step, across.gaps) : { gaps: 'open' as const, rests: [] };
-  const all = total(rows);
-  const blankAcross = places.at.reduce((sum, place, i) => (place < 0 ? sum + Number(rows[i]) : sum), 0);
-  const frame: Frame = {
+  const [first] = portions;
+  const rows = first.grain.measures[measureAt(first.query.measures, { want: 'rows' })];
+  const blankAcross = first.at.reduce((sum, place, i) => (place < 0 ? sum + Number(rows[i]) : sum), 0);
+  const unmatched = unmatchedOf(laid);
+  return {
     across: {
       kind: across.as,
       values: places.values,
-      ...(bins ? { width: bins.width } : {}),
+      ...(across.as === 'bins' ? { width: binsOf(column(sources.columns, across.column), across.count).width } : {}),
       ...(places.blankAt !== undefined ? { blankAt: places.blankAt } : {}),
     },
-    series: rollUp(spec, columns, query, grain, places),
+    series: series.map(({ id, layer, split, splits }): FrameSeries => ({
+      id,
+      layer: layer.id,
+      ...(split !== undefined ? { split } : {}),
+      gaps: 'open',
+      values: values.vector(layer, splits),
+    })),
     facts: {
-      rows: all - blankAcross,
+      rows: total(rows) - blankAcross,
       blankAcross,
       first: places.first,
       last: places.last,
       emptyPlaces: filled.filter((has) => !has).length,
       rests: decision.rests,
       gaps: decision.gaps,
-      counts: rowsPerLayer(spec, query, grain),
-      partials: partialsOf(spec, columns, places),
+      counts: Object.fromEntries(
+        spec.layers.map((layer) => {
+          const { query, grain } = values.portionOf(layer);
+          return [layer.id, rowsBehindLayer(layer, query, grain)];
+        }),
+      ),
+      partials: partialsOf(spec, sources, laid),
+      ...(unmatched.length > 0 ? { unmatched } : {}),
     },
   };
-  if (across.as === 'time') {
-    const filledIn = fillGaps(frame, decision);
-    return across.partial === 'leave-out' ? leaveOutPartials(filledIn, frame.facts.partials) : filledIn;
+}
+
+/** Time, cycles and bins: gaps, part steps and points set aside. */
+function arrangeSteps(raw: Frame, laid: Laid): Frame {
+  const { spec } = laid;
+  const { across } = spec;
+  const aside = findAside(raw, spec.setAside);
+  const told = withAside(raw, aside);
+  if (across.as !== 'time') return emptyAside(told, aside);
+  const reach = reachOf(laid);
+  const wish = { gaps: raw.facts.gaps, rests: raw.facts.rests };
+  const filled = emptyAside(fillGaps(ended(told, laid, reach), wish, reach), aside);
+  if (across.partial !== 'leave-out') return filled;
+  const own = new Set(spec.layers.filter((layer) => !layer.from).map(({ id }) => id));
+  return leaveOutPartials(filled, raw.facts.partials, own);
+}
+
+function withAside(frame: Frame, { found }: Aside): Frame {
+  return found.length > 0 ? { ...frame, facts: { ...frame.facts, setAside: found } } : frame;
+}
+
+/** The stretch of places that the sheet of a layer covers, where sheets are laid on one calendar; else all. */
+function reachOf(laid: Laid): (layer: string) => readonly [number, number] {
+  if (!laid.portions.some(({ portion }) => portion.other)) return () => [0, Infinity];
+  const bySheet = new Map<boolean | string, [number, number]>();
+  for (const { portion, at } of laid.portions) {
+    const name = portion.other ? portion.sheet : true;
+    const range = bySheet.get(name) ?? [Infinity, -Infinity];
+    for (const place of at)
+      if (place >= 0) {
+        range[0] = Math.min(range[0], place);
+        range[1] = Math.max(range[1], place);
+      }
+    bySheet.set(name, range);
   }
-  if (across.as !== 'group') return frame;
-  return orderGroups(
-    frame,
-    across.order ?? defaultOrder(frame.across.values),
-    spec.layers[0].id,
-    firstRows(query, grain, places),
+  const sheetOf = new Map(laid.spec.layers.map(({ id, from }) => [id, from ? from.sheet : true]));
+  return (layer) => bySheet.get(sheetOf.get(layer) ?? true) ?? [0, Infinity];
+}
+
+/** Counts that a plan carries on from end with the last rows: after them there is nothing yet, not nought. */
+function ended(frame: Frame, laid: Laid, reach: (layer: string) => readonly [number, number]): Frame {
+  const carriedOn = new Set(laid.spec.layers.flatMap(({ fills }) => fills ?? []));
+  return {
+    ...frame,
+    series: frame.series.map((series) =>
+      carriedOn.has(series.layer)
+        ? { ...series, values: series.values.map((value, i) => (i > reach(series.layer)[1] ? null : value)) }
+        : series,
+    ),
+  };
+}
+
+/** Groups: points set aside, groups left out, the order, and past the first few the rest together. */
+function arrangeGroups(
+  raw: Frame,
+  laid: Laid,
+  values: Values,
+  series: readonly SeriesOf[],
+  ask: Ask,
+): { frame: Frame; places: number[][] } {
+  const { spec } = laid;
+  if (spec.across.as !== 'group') throw new RangeError(`no groups across: ${spec.across.as}`);
+  const { omit = [], keep } = spec.across;
+  const aside = findAside(raw, spec.setAside);
+  const order = spec.across.order ?? defaultOrder(raw.across.values);
+  const ranked = {
+    values: raw.across.values,
+    blankAt: raw.across.blankAt,
+    weights: weightsOf(order, laid, values),
+    firstRows: order.by === 'sheet' ? firstRows(laid) : undefined,
+  };
+  ask.settle();
+  const nothing = (place: number) => raw.series.every((one) => (one.values[place] ?? 0) === 0);
+  const shown = orderOfGroups(ranked, order).filter(
+    (place) =>
+      !aside.places.has(place) &&
+      !(omit.includes('blank') && place === raw.across.blankAt) &&
+      !(omit.includes('zero') && nothing(place)),
   );
+  const kept = keep === undefined ? shown : shown.slice(0, keep);
+  const rest = shown.slice(kept.length);
+  const emptied = emptyAside(withAside(raw, aside), { ...aside, places: new Set() });
+  const arrange = <T>(list: readonly T[]) => kept.map((place) => list[place]);
+  const names = arrange(raw.across.values);
+  const other = names.includes(OTHER) ? `All ${OTHER.toLowerCase()}` : OTHER;
+  const blankAt = raw.across.blankAt === undefined ? -1 : kept.indexOf(raw.across.blankAt);
+  const frame: Frame = {
+    ...emptied,
+    across: {
+      kind: 'group',
+      values: rest.length > 0 ? [...names, other] : names,
+      ...(blankAt >= 0 ? { blankAt } : {}),
+      ...(rest.length > 0 ? { otherAt: kept.length } : {}),
+    },
+    series: emptied.series.map((one, s) => ({
+      ...one,
+      values: [
+        ...arrange(one.values),
+        ...(rest.length > 0 ? [values.lump(series[s].layer, rest, series[s].splits)] : []),
+      ],
+    })),
+  };
+  // "Other" can be set aside too.
+  const late = findAside(frame, spec.setAside);
+  const otherAside = rest.length > 0 && late.places.has(kept.length);
+  const places = [...kept.map((place) => [place]), ...(rest.length > 0 ? [rest] : [])];
+  if (!otherAside) return { frame, places };
+  const without = <T>(list: readonly T[]) => list.slice(0, kept.length);
+  const { otherAt, ...acrossRest } = frame.across;
+  void otherAt;
+  return {
+    frame: {
+      ...frame,
+      across: { ...acrossRest, values: without(frame.across.values) },
+      series: frame.series.map((one) => ({ ...one, values: without(one.values) })),
+      facts: { ...frame.facts, setAside: [...new Set([...aside.found, ...late.found])] },
+    },
+    places: without(places),
+  };
+}
+
+/** What groups rank by: the whole value of a layer, splits together, or of an amount that is not drawn. */
+function weightsOf(order: Order, laid: Laid, values: Values): (number | null)[] | undefined {
+  const { spec } = laid;
+  if (order.by === 'amount') {
+    const hidden = orderLayer(spec);
+    return hidden && values.vector(hidden, 'all');
+  }
+  if (order.by !== 'value') return undefined;
+  return values.vector(spec.layers.find(({ id }) => id === order.layer) ?? spec.layers[0], 'all');
+}
+
+function firstRows({ portions, places }: Laid): number[] {
+  const first = places.values.map(() => Infinity);
+  for (const { query, grain, at } of portions) {
+    const found = grain.measures[measureAt(query.measures, { want: 'first-row' })];
+    at.forEach((place, i) => {
+      if (found && place >= 0) first[place] = Math.min(first[place], Number(found[i]));
+    });
+  }
+  return first;
 }
 
 /** From the days of the grain, or where it was asked at the level shown, from the range of the unfiltered column. */
-function partialsOf(spec: ChartSpec, columns: Columns, places: Places): Partials {
+function partialsOf(spec: ChartSpec, { columns }: Sources, { places, portions }: Laid): Partials {
   const { across } = spec;
   if (across.as !== 'time' || !places.first || !places.last) return {};
   const profile = column(columns, across.column);
   const { min, max } = profile.stats;
-  const whole = spec.filters.length === 0 && typeof min === 'string' && typeof max === 'string';
-  return findPartials(
+  const byDay = portions.some(({ portion }) => !portion.exact && !portion.other);
+  const whole = !byDay && spec.filters.length === 0 && typeof min === 'string' && typeof max === 'string';
+  const run = fromIso(String(places.values[0]));
+  const found = findPartials(
     fromIso(whole ? min : places.first),
     fromIso(whole ? max : places.last),
     across.step,
     profile,
     spec,
+    run,
   );
+  // A window's own bounds cut steps on purpose.
+  const windowed = portions.some(({ portion }) =>
+    portion.stretches.some(
+      (stretch) => stretch.column === across.column && floor(stretch.from, across.step, spec.calendar) < stretch.from,
+    ),
+  );
+  return windowed && found.first?.at === 0 ? (found.last ? { last: found.last } : {}) : found;
 }
 
-function firstRows(
-  query: GroupedQuery,
-  grain: Grain,
-  places: { at: readonly number[]; values: readonly unknown[] },
-): number[] | undefined {
-  const found = grain.measures[measureAt(query.measures, { want: 'first-row' })];
-  if (!found) return undefined;
-  const first = places.values.map(() => Infinity);
-  places.at.forEach((place, i) => {
-    if (place >= 0) first[place] = Math.min(first[place], Number(found[i]));
+/** What found no partner where two sheets are laid on the same groups. */
+function unmatchedOf({ spec, places, portions }: Laid): Unmatched[] {
+  if (spec.across.as !== 'group') return [];
+  const own = portions.some(({ portion }) => !portion.other);
+  if (!own) return [];
+  return portions.flatMap(({ portion, keys, at, grain, query }) => {
+    if (!portion.other) return [];
+    const profile = column(portion.columns, portion.across);
+    const rows = grain.measures[measureAt(query.measures, { want: 'rows' })];
+    const lost = keys.flatMap((_, i) => (at[i] < 0 ? [i] : []));
+    const matched = new Set(at);
+    const ours = places.values.filter((_, place) => !matched.has(place)).map(String);
+    const theirs = [...new Set(lost.map((i) => groupText(keys[i], profile)))];
+    if (theirs.length === 0 && ours.length === 0) return [];
+    return [
+      {
+        layer: portion.layers[0].id,
+        theirs,
+        rows: lost.reduce((sum, i) => sum + Number(rows[i]), 0),
+        ours,
+      },
+    ];
   });
-  return first;
 }
 
-function shapePoints(spec: ChartSpec, answers: readonly PointsGrain[]): Frame {
+function shapePoints(spec: ChartSpec, sources: Sources, ask: Ask): Frame {
+  const asked = pointsQueries(spec, sources).map(({ layer, query }) => ({ layer, answer: ask.points(query) }));
+  ask.settle();
   const series: FrameSeries[] = [];
-  const points: { x: number; y: number; series: string; count: number }[] = [];
-  spec.layers.forEach((layer, l) => {
-    const answer = answers[l];
-    const splits = spec.split
-      ? [...new Set(answer.points.map((point) => point.split))].sort(compareGroups)
-      : [undefined];
+  const points: FramePoint[] = [];
+  for (const { layer, answer } of asked) {
+    const splits = spec.split ? [...new Set(answer.points.map(({ split }) => split))].sort(compareGroups) : [undefined];
     for (const split of splits)
       series.push({
         id: seriesId(layer.id, split),
@@ -125,23 +360,28 @@ function shapePoints(spec: ChartSpec, answers: readonly PointsGrain[]): Frame {
         count: point.count,
         series: seriesId(layer.id, spec.split ? point.split : undefined),
       });
-  });
+  }
+  const wishes = spec.setAside ?? [];
+  const isAside = (point: FramePoint) => (wish: (typeof wishes)[number]) =>
+    Number(wish.across) === point.x && (wish.series === undefined || wish.series === point.series);
+  const aside = wishes.flatMap((wish, i) => (points.some((point) => isAside(point)(wish)) ? [i] : []));
   const counts = Object.fromEntries(
-    spec.layers.map((layer, l) => [layer.id, answers[l].points.reduce((sum, point) => sum + point.count, 0)]),
+    asked.map(({ layer, answer }) => [layer.id, answer.points.reduce((sum, point) => sum + point.count, 0)]),
   );
   return {
     across: { kind: 'number', values: [] },
     series,
-    points,
+    points: points.filter((point) => !wishes.some(isAside(point))),
     facts: {
       rows: Math.max(0, ...Object.values(counts)),
-      blankAcross: Math.max(0, ...answers.map((answer) => answer.incomplete)),
+      blankAcross: Math.max(0, ...asked.map(({ answer }) => answer.incomplete)),
       emptyPlaces: 0,
       rests: [],
       gaps: 'open',
       counts,
       partials: {},
-      merged: answers.some((answer) => answer.merged),
+      merged: asked.some(({ answer }) => answer.merged),
+      ...(aside.length > 0 ? { setAside: aside } : {}),
     },
   };
 }

@@ -1,8 +1,9 @@
 import fc from 'fast-check';
 import { fromIso } from '../calendar';
+import type { Order } from '../spec';
 import type { Frame } from './frame';
 import { decideGaps, fillGaps } from './gaps';
-import { defaultOrder, orderGroups } from './order';
+import { defaultOrder, orderOfGroups } from './order';
 import { findPartials, leaveOutPartials } from './partial';
 
 const frame = (values: readonly (string | number)[], series: (number | null)[][], blankAt?: number): Frame => ({
@@ -43,27 +44,24 @@ describe('gaps are judged against the rhythm of the data', () => {
 });
 
 describe('the order of groups', () => {
-  test('by value ranks the whole group, splits together', () => {
-    const found = orderGroups(
-      frame(
-        ['a', 'b', 'c'],
-        [
-          [1, 5, 2],
-          [4, 1, 5],
-        ],
-      ),
-      { by: 'value', descending: true },
-      'l1',
-    );
-    expect(found.across.values).toEqual(['c', 'b', 'a']);
-    expect(found.series[1].values).toEqual([5, 1, 4]);
+  const order = (values: string[], by: Order, ranked: { weights?: (number | null)[]; blankAt?: number } = {}) =>
+    orderOfGroups({ values, ...ranked }, by).map((i) => values[i]);
+
+  test('by value ranks by the whole value of each group; those without one are last', () => {
+    const weights = [5, null, 7];
+    expect(order(['a', 'b', 'c'], { by: 'value', descending: true }, { weights })).toEqual(['c', 'a', 'b']);
+    expect(order(['a', 'b', 'c'], { by: 'value' }, { weights })).toEqual(['a', 'c', 'b']);
   });
 
   test('blanks are last by name and where they fall by value', () => {
-    const groups = frame(['a', 'b', '(blank)'], [[1, 3, 2]], 2);
-    expect(orderGroups(groups, { by: 'name' }, 'l1').across.values).toEqual(['a', 'b', '(blank)']);
-    expect(orderGroups(groups, { by: 'name', descending: true }, 'l1').across.values).toEqual(['b', 'a', '(blank)']);
-    expect(orderGroups(groups, { by: 'value', descending: true }, 'l1').across.values).toEqual(['b', '(blank)', 'a']);
+    const names = ['a', 'b', '(blank)'];
+    expect(order(names, { by: 'name' }, { blankAt: 2 })).toEqual(['a', 'b', '(blank)']);
+    expect(order(names, { by: 'name', descending: true }, { blankAt: 2 })).toEqual(['b', 'a', '(blank)']);
+    expect(order(names, { by: 'value', descending: true }, { blankAt: 2, weights: [1, 3, 2] })).toEqual([
+      'b',
+      '(blank)',
+      'a',
+    ]);
   });
 
   test('months keep the order of the calendar, numbers their own, other names go by value', () => {
@@ -80,9 +78,9 @@ describe('the order of groups', () => {
         fc.constantFrom('value', 'name', 'sheet', 'calendar'),
         fc.boolean(),
         (groups, by, descending) => {
-          const values = groups.map((_, i) => (i % 3 === 2 ? null : i % 5));
-          const found = orderGroups(frame(groups, [values]), { by: by as 'value', descending }, 'l1');
-          expect([...found.across.values].sort()).toEqual([...groups].sort());
+          const weights = groups.map((_, i) => (i % 3 === 2 ? null : i % 5));
+          const found = order(groups, { by: by as 'value', descending }, { weights });
+          expect([...found].sort()).toEqual([...groups].sort());
         },
       ),
     );
@@ -93,23 +91,24 @@ describe('first and last steps that are not whole', () => {
   const partials = (first: string, last: string) => findPartials(fromIso(first), fromIso(last), 'month', {}, {});
 
   test('22 days of November are said, 30 of 31 days of a month count as whole', () => {
-    expect(partials('2025-01-01', '2025-11-22')).toEqual({ last: { days: 22, of: 30 } });
+    expect(partials('2025-01-01', '2025-11-22')).toEqual({ last: { days: 22, of: 30, at: 10 } });
     expect(partials('2025-01-02', '2025-10-31')).toEqual({});
-    expect(partials('2025-01-20', '2025-10-31')).toEqual({ first: { days: 12, of: 31 } });
+    expect(partials('2025-01-20', '2025-10-31')).toEqual({ first: { days: 12, of: 31, at: 0 } });
   });
 
   test('a column of months is always whole by month', () => {
     expect(findPartials(fromIso('2025-01-01'), fromIso('2025-03-01'), 'month', { meaning: 'month' }, {})).toEqual({});
     expect(findPartials(fromIso('2025-01-01'), fromIso('2025-02-01'), 'quarter', { meaning: 'month' }, {})).toEqual({
-      last: { days: 59, of: 90 },
+      last: { days: 59, of: 90, at: 0 },
     });
   });
 
-  test('leaving them out takes them off both ends', () => {
+  test('leaving them out takes them off both ends, and empties them where a plan goes on', () => {
     const whole = frame(['a', 'b', 'c'], [[1, 2, 3]]);
-    expect(leaveOutPartials(whole, { first: { days: 1, of: 30 }, last: { days: 1, of: 30 } }).series[0].values).toEqual(
-      [2],
-    );
-    expect(leaveOutPartials(whole, {}).series[0].values).toEqual([1, 2, 3]);
+    const first = { days: 1, of: 30, at: 0 };
+    const own = new Set(['l1']);
+    expect(leaveOutPartials(whole, { first, last: { ...first, at: 2 } }, own).series[0].values).toEqual([2]);
+    expect(leaveOutPartials(whole, { first, last: { ...first, at: 1 } }, own).series[0].values).toEqual([null, 3]);
+    expect(leaveOutPartials(whole, {}, own).series[0].values).toEqual([1, 2, 3]);
   });
 });

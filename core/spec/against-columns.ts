@@ -1,5 +1,6 @@
-import { isDated, isNumeric, type ColumnProfile } from '../inference';
-import type { ChartSpec, Filter } from './chart-spec';
+import { isDated, isNumeric, type ColumnProfile, type Summary } from '../inference';
+import type { Across, Amount, ChartSpec, Filter, Layer } from './chart-spec';
+import { FormulaError, formulaColumns, parseFormula } from './formula';
 import { InvalidInput, type InputError } from './validate';
 
 export type Columns = ReadonlyMap<string, ColumnProfile>;
@@ -15,51 +16,120 @@ export function column(columns: Columns, key: string): ColumnProfile {
   return found;
 }
 
+/** The columns of the other sheets that layers come from, by sheet id. */
+export type OtherColumns = ReadonlyMap<string, Columns>;
+const NO_OTHERS: OtherColumns = new Map();
+
 /**
- * Checks a chart against the columns of its sheet: every column is there and can do what is asked of it.
+ * Checks a chart against the columns of its sheet, and of those that its layers come from: every column is there and can
+ * do what is asked of it.
  * @throws InvalidInput naming each place that is wrong.
  */
-export function checkAgainstColumns(spec: ChartSpec, columns: Columns): void {
+export function checkAgainstColumns(spec: ChartSpec, columns: Columns, others: OtherColumns = NO_OTHERS): void {
   const errors: InputError[] = [];
-  const need = (path: string, key: string, can?: (column: ColumnProfile) => boolean, words = '') => {
-    const found = columns.get(key);
+  const need: Need = (path, key, can, words = '', within = columns) => {
+    const found = within.get(key);
     if (!found) errors.push({ path, message: `the sheet has no column "${key}"` });
     else if (can && !can(found)) errors.push({ path, message: `"${found.name}" ${words}` });
   };
   const { across } = spec;
-  if (across.as === 'time')
-    need('across.column', across.column, hasSteps, 'holds no dates that a step can be taken of');
-  else if (across.as === 'cycle')
-    need('across.column', across.column, (found) => hasCycle(found, across.cycle), `has no ${across.cycle}`);
-  else if (across.as === 'number' || across.as === 'bins')
-    need('across.column', across.column, isNumeric, 'holds no numbers');
-  else need('across.column', across.column);
+  needAcross('across.column', across.column, across, need, columns);
   if (across.as === 'time' && across.step === 'hour')
     need('across.step', across.column, (found) => found.type === 'datetime', 'has no hours');
+  if (across.as === 'group') {
+    const { order } = across;
+    across.within?.forEach((one, i) => need(`across.within.${i}.column`, one.column));
+    if (order?.by === 'amount') errors.push(...amountErrors(order.amount, order.summary, 'across.order', columns));
+    else if (order?.layer !== undefined && !spec.layers.some(({ id }) => id === order.layer))
+      errors.push({ path: 'across.order.layer', message: `there is no layer "${order.layer}"` });
+  }
   if (spec.split) {
     const { step } = spec.split;
     need('split.column', spec.split.column, step ? hasSteps : undefined, 'holds no dates');
   }
-  spec.layers.forEach((layer, i) => {
-    if (!('column' in layer.amount)) {
-      if ('rows' in layer.amount && layer.summary !== 'count')
-        errors.push({ path: `layers.${i}.summary`, message: 'rows can only be counted' });
-      return;
-    }
-    const counts = layer.summary === 'count' || layer.summary === 'distinct';
-    need(
-      `layers.${i}.amount.column`,
-      layer.amount.column,
-      counts ? undefined : isNumeric,
-      `holds no numbers; it can only be counted`,
-    );
-  });
-  spec.filters.forEach((filter, i) => {
-    need(`filters.${i}.column`, filter.column);
-    const found = columns.get(filter.column);
-    if (found) errors.push(...filterErrors(filter, found, `filters.${i}`));
-  });
+  spec.layers.forEach((layer, i) => errors.push(...layerErrors(layer, i, spec, columns, others)));
+  errors.push(...filtersErrors(spec.filters, columns, 'filters'));
   if (errors.length > 0) throw new InvalidInput(errors);
+}
+
+type Need = (
+  path: string,
+  key: string,
+  can?: (column: ColumnProfile) => boolean,
+  words?: string,
+  within?: Columns,
+) => void;
+
+function needAcross(path: string, key: string, across: Across, need: Need, columns: Columns): void {
+  if (across.as === 'time') need(path, key, hasSteps, 'holds no dates that a step can be taken of', columns);
+  else if (across.as === 'cycle')
+    need(path, key, (found) => hasCycle(found, across.cycle), `has no ${across.cycle}`, columns);
+  else if (across.as === 'number' || across.as === 'bins') need(path, key, isNumeric, 'holds no numbers', columns);
+  else need(path, key, undefined, '', columns);
+}
+
+function layerErrors(layer: Layer, i: number, spec: ChartSpec, columns: Columns, others: OtherColumns): InputError[] {
+  const errors: InputError[] = [];
+  const at = `layers.${i}`;
+  const { from, fills, per } = layer;
+  const own = from ? others.get(from.sheet) : columns;
+  if (!own) return [{ path: `${at}.from.sheet`, message: `there is no sheet "${from?.sheet}"` }];
+  const need: Need = (path, key, can, words = '') => {
+    const found = own.get(key);
+    if (!found) errors.push({ path, message: `the sheet has no column "${key}"` });
+    else if (can && !can(found)) errors.push({ path, message: `"${found.name}" ${words}` });
+  };
+  errors.push(...amountErrors(layer.amount, layer.summary, at, own));
+  if (from) {
+    if (spec.across.as === 'number' || spec.across.as === 'bins')
+      errors.push({ path: `${at}.from`, message: 'a layer out of another sheet needs a date or groups across' });
+    else needAcross(`${at}.from.across`, from.across, spec.across, need, own);
+    if (from.split !== undefined) need(`${at}.from.split`, from.split);
+    errors.push(...filtersErrors(from.filters ?? [], own, `${at}.from.filters`));
+  }
+  if (per !== undefined) {
+    need(`${at}.per`, per);
+    if (layer.summary !== 'first' && layer.summary !== 'last')
+      errors.push({ path: `${at}.per`, message: 'only the first or the last of each can be added up' });
+  }
+  if (fills !== undefined && (fills === layer.id || !spec.layers.some(({ id }) => id === fills)))
+    errors.push({ path: `${at}.fills`, message: `there is no other layer "${fills}"` });
+  if (layer.then && (spec.across.as === 'number' || spec.across.as === 'bins'))
+    errors.push({ path: `${at}.then`, message: 'needs a date or groups across' });
+  const yearBefore = layer.thenBy?.against === 'year-before';
+  if (yearBefore && spec.across.as !== 'time' && !(spec.across.as === 'cycle' && spec.split?.step === 'year'))
+    errors.push({ path: `${at}.thenBy.against`, message: 'the year before needs a date across' });
+  return errors;
+}
+
+/** What is wrong with an amount and its summary. */
+function amountErrors(amount: Amount, summary: Summary, at: string, columns: Columns): InputError[] {
+  if ('rows' in amount)
+    return summary === 'count' ? [] : [{ path: `${at}.summary`, message: 'rows can only be counted' }];
+  const wrong = (path: string, key: string, free: boolean): InputError[] => {
+    const found = columns.get(key);
+    if (!found) return [{ path, message: `the sheet has no column "${key}"` }];
+    return free || isNumeric(found)
+      ? []
+      : [{ path, message: `"${found.name}" holds no numbers; it can only be counted` }];
+  };
+  if ('column' in amount)
+    return wrong(`${at}.amount.column`, amount.column, summary === 'count' || summary === 'distinct');
+  const path = `${at}.amount.formula`;
+  try {
+    return formulaColumns(parseFormula(amount.formula)).flatMap((key) => wrong(path, key, false));
+  } catch (error) {
+    if (error instanceof FormulaError) return [{ path, message: `at character ${error.at + 1}: ${error.message}` }];
+    throw error;
+  }
+}
+
+function filtersErrors(filters: readonly Filter[], columns: Columns, path: string): InputError[] {
+  return filters.flatMap((filter, i) => {
+    const found = columns.get(filter.column);
+    if (!found) return [{ path: `${path}.${i}.column`, message: `the sheet has no column "${filter.column}"` }];
+    return filterErrors(filter, found, `${path}.${i}`, columns);
+  });
 }
 
 /** Whether the calendar's steps apply: dates, dates with times, and plain years. */
@@ -72,7 +142,10 @@ function hasCycle(column: ColumnProfile, cycle: string): boolean {
   return isDated(column) || column.meaning === cycle;
 }
 
-function filterErrors(filter: Filter, column: ColumnProfile, path: string): InputError[] {
+function filterErrors(filter: Filter, column: ColumnProfile, path: string, columns: Columns): InputError[] {
+  if ('window' in filter && !hasSteps(column))
+    return [{ path: `${path}.window`, message: `"${column.name}" holds no dates` }];
+  if ('top' in filter) return amountErrors(filter.by.amount, filter.by.summary, `${path}.by`, columns);
   if (!('from' in filter) && !('to' in filter)) return [];
   const ends = [
     ['from', filter.from],

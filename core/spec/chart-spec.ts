@@ -1,5 +1,6 @@
-import type { Cycle, Step } from '../calendar';
+import type { Cycle, Step, Window } from '../calendar';
 import type { Summary } from '../inference';
+import { formulaColumns, parseFormula } from './formula';
 
 /** A chart as a value. Meanings at the edges: docs/api.md. */
 export interface ChartSpec {
@@ -69,7 +70,8 @@ export interface Layer {
   thenBy?: { restart?: 'year'; against?: 'previous' | 'year-before'; over?: number };
   name?: string;
   per?: string;
-  from?: { sheet: string; across: string; filters?: Filter[] };
+  /** A layer out of another sheet: the sheet, the column of it that runs across, and the one that it is split by. */
+  from?: { sheet: string; across: string; split?: string; filters?: Filter[] };
   fills?: string;
   style?: {
     color?: string;
@@ -101,25 +103,32 @@ export interface Scale {
 export type Filter =
   | { column: string; keep: (string | number | boolean | null)[]; not?: boolean }
   | { column: string; from?: string | number; to?: string | number }
-  | {
-      column: string;
-      window: { last: number; step: Step } | 'this-week' | 'this-month' | 'this-quarter' | 'this-year' | 'year-to-date';
-    }
+  | { column: string; window: Window }
   | { column: string; present: boolean }
   | { column: string; top: number; by: { amount: Amount; summary: Summary }; ascending?: boolean };
 
-/** The column an amount is made of; `undefined` for a count of rows. */
-export function amountColumn(amount: Amount): string | undefined {
-  return 'column' in amount ? amount.column : undefined;
+/** The columns that an amount is made of: none for a count of rows. */
+export function amountColumns(amount: Amount): string[] {
+  if ('column' in amount) return [amount.column];
+  return 'formula' in amount ? formulaColumns(parseFormula(amount.formula)) : [];
 }
 
-/** Every column key that a chart draws or filters by. */
+/** Every column key of the chart's own sheet that it draws or filters by. */
 export function columnsInPlay(spec: ChartSpec): string[] {
+  const own = spec.layers.filter((layer) => !layer.from);
   const keys = [
     spec.across.column,
     spec.split?.column,
-    ...spec.layers.map((layer) => amountColumn(layer.amount)),
+    ...own.flatMap((layer) => [...amountColumns(layer.amount), layer.per]),
+    ...(spec.across.as === 'group' && spec.across.order?.by === 'amount'
+      ? amountColumns(spec.across.order.amount)
+      : []),
     ...spec.filters.map((filter) => filter.column),
   ];
   return [...new Set(keys.filter((key): key is string => key !== undefined))];
+}
+
+/** The other sheets that layers come from. */
+export function otherSheets(spec: ChartSpec): string[] {
+  return [...new Set(spec.layers.flatMap((layer) => (layer.from ? [layer.from.sheet] : [])))];
 }

@@ -1,7 +1,12 @@
 export * from './against-columns';
 export * from './chart-spec';
-export * from './not-built';
-export * from './sentence';
-export * from './validate';
-export * from './layers';
 export * from './edit';
+export * from './formula';
+export * from './layers';
+export * from './not-built';
+export * from './over';
+export * from './resolve';
+export * from './sentence';
+export * from './sources';
+export * from './validate';
+export { stepsInWords, THEN_WORDS, WINDOW_WORDS } from './words';

@@ -1,12 +1,48 @@
+import { CYCLE_WORDS, SHAPE_WORDS, SUMMARY_WORDS } from './words';
 import type { Summary } from '../inference';
 import { column, type Columns } from './against-columns';
-import type { Layer } from './chart-spec';
-import { amountName } from './sentence';
+import type { Amount, ChartSpec, Layer } from './chart-spec';
+import { formulaToNames, parseFormula, type Formula } from './formula';
+import { columnsOf, type Sources } from './sources';
 
-/** The unit of a layer's values: its column's, but none for counts. */
-export function layerUnit(layer: Pick<Layer, 'amount' | 'summary'>, columns: Columns): string | undefined {
-  if (!('column' in layer.amount) || layer.summary === 'count' || layer.summary === 'distinct') return undefined;
-  return column(columns, layer.amount.column).unit;
+export { CYCLE_WORDS, SHAPE_WORDS, SUMMARY_WORDS };
+
+type Worded = Pick<Layer, 'amount' | 'summary' | 'from' | 'then'>;
+
+/** The unit of a layer's values: its amount's, none for counts, percent for shares and changes in percent. */
+export function layerUnit(layer: Worded, sources: Sources): string | undefined {
+  if (layer.then === 'share-of-total' || layer.then === 'share-of-group' || layer.then === 'change-percent') return '%';
+  if (layer.summary === 'count' || layer.summary === 'distinct') return undefined;
+  return amountUnit(layer.amount, columnsOf(layer, sources));
+}
+
+/** The unit of single values of an amount; none for a count of rows. */
+export function amountUnit(amount: Amount, columns: Columns): string | undefined {
+  if ('rows' in amount) return undefined;
+  if ('column' in amount) return column(columns, amount.column).unit;
+  return formulaUnit(parseFormula(amount.formula), columns);
+}
+
+/** A sum keeps the unit of its parts, a product that of the one part that has one; a ratio of like units has none. */
+function formulaUnit(formula: Formula, columns: Columns): string | undefined {
+  switch (formula.is) {
+    case 'number':
+      return undefined;
+    case 'column':
+      return column(columns, formula.key).unit;
+    case 'minus':
+      return formulaUnit(formula.of, columns);
+    default: {
+      const [left, right] = [formulaUnit(formula.left, columns), formulaUnit(formula.right, columns)];
+      if (formula.is === '/')
+        return left === right ? undefined : right ? (left ? `${left}/${right}` : undefined) : left;
+      if (left === right) return left;
+      if (formula.is === '*')
+        return left === '%' ? right : right === '%' ? left : left && right ? undefined : (left ?? right);
+      const numbers = formula.left.is === 'number' || formula.right.is === 'number';
+      return numbers ? (left ?? right) : undefined;
+    }
+  }
 }
 
 const BEFORE: Readonly<Record<Summary, string>> = {
@@ -21,13 +57,44 @@ const BEFORE: Readonly<Record<Summary, string>> = {
   distinct: 'Different ',
 };
 
-/** What a layer shows, in a few words: "Takings", "Average unit price", "Rows". */
-export function layerWords(layer: Layer, columns: Columns): string {
+/** What is said of a layer's values after the summary, with what it is said of as "…". */
+const THEN: Readonly<Record<NonNullable<Layer['then']>, string>> = {
+  running: 'Running total of …',
+  'share-of-total': 'Share of all …',
+  'share-of-group': 'Share of …',
+  change: 'Change in …',
+  'change-percent': 'Change in …',
+  'moving-average': 'Moving average of …',
+};
+
+/** What a layer shows, in a few words: "Takings", "Average unit price", "Running total of takings", "Rows". */
+export function layerWords(layer: Layer, sources: Sources): string {
   if (layer.name) return layer.name;
+  const words = summaryWords(layer, sources);
+  return layer.then ? THEN[layer.then].replace('…', lowerFirst(words)) : words;
+}
+
+function summaryWords(layer: Layer, sources: Sources): string {
   if ('rows' in layer.amount) return 'Rows';
-  const before = BEFORE[layer.summary];
-  const name = amountName(layer, columns);
+  const name = amountName(layer, sources);
+  const ratio = 'formula' in layer.amount && layer.summary === 'sum';
+  const before = ratio ? '' : BEFORE[layer.summary];
   return before ? before + lowerFirst(name) : upperFirst(name);
+}
+
+/** The name of a layer's amount: its own, the column's, the formula with the columns' names, or "Rows". */
+export function amountName(layer: Pick<Layer, 'amount' | 'name' | 'from'>, sources: Sources): string {
+  if (layer.name) return layer.name;
+  const { amount } = layer;
+  if ('rows' in amount) return 'Rows';
+  const columns = columnsOf(layer, sources);
+  if ('column' in amount) return column(columns, amount.column).name;
+  return formulaToNames(amount.formula, (key) => column(columns, key).name);
+}
+
+/** The groups that were stepped into, outermost first. */
+export function withinPath({ across }: ChartSpec): readonly { column: string; value: string }[] {
+  return across.as === 'group' ? (across.within ?? []) : [];
 }
 
 /** Lowers the first letter of a name inside a sentence, unless it is an abbreviation ("VAT") or a single letter. */

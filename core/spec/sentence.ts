@@ -1,79 +1,67 @@
-import type { Cycle } from '../calendar';
-import type { ColumnProfile, Summary } from '../inference';
-import { column, type Columns } from './against-columns';
-import type { ChartSpec, Filter, Layer, Shape } from './chart-spec';
+import type { ColumnProfile } from '../inference';
+import { column } from './against-columns';
+import type { ChartSpec, Filter, Layer } from './chart-spec';
+import { amountName, withinPath } from './layers';
+import type { Sources } from './sources';
+import { overOf } from './over';
+import { CYCLE_WORDS, SHAPE_WORDS, stepsInWords, SUMMARY_WORDS, WINDOW_WORDS } from './words';
 
 /** A part of the sentence: plain words, or words that open a control. */
 export interface SentencePart {
   readonly text: string;
-  readonly control?: 'summary' | 'amount' | 'shape' | 'side' | 'step' | 'cycle' | 'across' | 'split' | 'filter';
+  readonly control?:
+    | 'summary'
+    | 'amount'
+    | 'then'
+    | 'shape'
+    | 'side'
+    | 'step'
+    | 'cycle'
+    | 'across'
+    | 'keep'
+    | 'within'
+    | 'split'
+    | 'filter'
+    | 'aside';
   /** The layer that a control of a layer changes. */
   readonly layer?: string;
-  /** The place of the filter that a filter control changes. */
-  readonly filter?: number;
-}
-
-export const SUMMARY_WORDS: Readonly<Record<Summary, string>> = {
-  sum: 'total',
-  mean: 'average',
-  median: 'median',
-  min: 'smallest',
-  max: 'largest',
-  first: 'first',
-  last: 'last',
-  count: 'count',
-  distinct: 'number of different',
-};
-export const CYCLE_WORDS: Readonly<Record<Cycle, string>> = {
-  'month-of-year': 'month of the year',
-  weekday: 'day of the week',
-  'hour-of-day': 'hour of the day',
-};
-export const SHAPE_WORDS: Readonly<Record<Shape, { one: string; many: string }>> = {
-  line: { one: 'line', many: 'a line' },
-  column: { one: 'column', many: 'columns' },
-  bar: { one: 'bar', many: 'bars lying down' },
-  area: { one: 'area', many: 'an area' },
-  dot: { one: 'dot', many: 'dots' },
-  target: { one: 'target mark', many: 'target marks' },
-  pie: { one: 'slice', many: 'a pie' },
-};
-
-/** The name of a layer's amount: its own, the column's, or "Rows". */
-export function amountName(layer: Pick<Layer, 'amount' | 'name'>, columns: Columns): string {
-  if (layer.name) return layer.name;
-  if ('column' in layer.amount) return column(columns, layer.amount.column).name;
-  return 'rows' in layer.amount ? 'Rows' : layer.amount.formula;
+  /** The place of the filter, of the group stepped into, or of the point set aside that a control changes. */
+  readonly at?: number;
 }
 
 /** The chart said in one plain sentence; read aloud it explains the chart. */
-export function sentenceParts(spec: ChartSpec, columns: Columns): SentencePart[] {
+export function sentenceParts(spec: ChartSpec, sources: Sources): SentencePart[] {
   const parts =
     spec.across.as === 'number'
-      ? scatterParts(spec, columns)
+      ? scatterParts(spec, sources)
       : spec.across.as === 'bins'
-        ? binsParts(spec, columns)
-        : groupedParts(spec, columns);
+        ? binsParts(spec, sources)
+        : groupedParts(spec, sources);
   const filters = spec.filters.flatMap((filter, i): SentencePart[] => [
     { text: i === 0 ? ', only where ' : ' and ' },
-    { text: filterWords(filter, column(columns, filter.column)), control: 'filter', filter: i },
+    { text: filterWords(filter, column(sources.columns, filter.column)), control: 'filter', at: i },
   ]);
-  return capitalised([...parts, ...filters]);
+  const aside = (spec.setAside ?? []).flatMap((point, i): SentencePart[] => [
+    { text: i === 0 ? ', without ' : ' and ' },
+    { text: String(point.across), control: 'aside', at: i },
+  ]);
+  return capitalised([...parts, ...filters, ...aside]);
 }
 
-export function sentence(spec: ChartSpec, columns: Columns): string {
-  return sentenceParts(spec, columns)
+export function sentence(spec: ChartSpec, sources: Sources): string {
+  return sentenceParts(spec, sources)
     .map((part) => part.text)
     .join('');
 }
 
-function groupedParts(spec: ChartSpec, columns: Columns): SentencePart[] {
+function groupedParts(spec: ChartSpec, sources: Sources): SentencePart[] {
   const { across, split, layers } = spec;
+  const { columns } = sources;
   const one = layers.length === 1;
   const parts: SentencePart[] = [];
   layers.forEach((layer, i) => {
     if (i > 0) parts.push({ text: i === layers.length - 1 ? ' and ' : ', ' });
-    parts.push(...amountParts(layer, columns));
+    parts.push(...amountParts(layer, spec, sources));
     if (!one) parts.push({ text: ' as ' }, shapePart(layer, 'many'));
     if (layer.side === 'right')
       parts.push({ text: ' on the ' }, { text: 'right scale', control: 'side', layer: layer.id });
@@ -84,23 +72,27 @@ function groupedParts(spec: ChartSpec, columns: Columns): SentencePart[] {
   if (across.as === 'time') parts.push({ text: across.step, control: 'step' }, { text: ' of ' });
   if (across.as === 'cycle') parts.push({ text: CYCLE_WORDS[across.cycle], control: 'cycle' }, { text: ' of ' });
   parts.push({ text: name, control: 'across' });
+  if (across.as === 'group' && across.keep !== undefined)
+    parts.push({ text: ', ' }, { text: `the first ${across.keep} and the rest`, control: 'keep' });
+  withinPath(spec).forEach(({ value }, i) => parts.push({ text: ' in ' }, { text: value, control: 'within', at: i }));
   if (split) {
     const by = column(columns, split.column).name;
-    if (one)
-      parts.push({ text: layers[0].stack === 'stacked' ? ', one stacked ' : ', one ' }, shapePart(layers[0], 'one'), {
-        text: ' per ',
-      });
-    else parts.push({ text: ', for each ' });
-    parts.push({ text: split.step ? `${split.step} of ${by}` : by, control: 'split' });
+    if (one) {
+      const stacked = layers[0].stack === 'stacked' || layers[0].stack === 'share';
+      parts.push({ text: stacked ? ', one stacked ' : ', one ' }, shapePart(layers[0], 'one'), { text: ' per ' });
+    } else parts.push({ text: ', for each ' });
+    const few = split.keep === undefined ? '' : ` (the largest ${split.keep} and the rest)`;
+    parts.push({ text: `${split.step ? `${split.step} of ${by}` : by}${few}`, control: 'split' });
   } else if (one) parts.push({ text: ', as ' }, shapePart(layers[0], 'many'));
   return parts;
 }
 
-function scatterParts(spec: ChartSpec, columns: Columns): SentencePart[] {
+function scatterParts(spec: ChartSpec, sources: Sources): SentencePart[] {
+  const { columns } = sources;
   const parts: SentencePart[] = [];
   spec.layers.forEach((layer, i) => {
     if (i > 0) parts.push({ text: i === spec.layers.length - 1 ? ' and ' : ', ' });
-    parts.push({ text: amountName(layer, columns), control: 'amount', layer: layer.id });
+    parts.push({ text: amountName(layer, sources), control: 'amount', layer: layer.id });
     if (layer.side === 'right')
       parts.push({ text: ' on the ' }, { text: 'right scale', control: 'side', layer: layer.id });
   });
@@ -116,7 +108,7 @@ function scatterParts(spec: ChartSpec, columns: Columns): SentencePart[] {
   return parts;
 }
 
-function binsParts(spec: ChartSpec, columns: Columns): SentencePart[] {
+function binsParts(spec: ChartSpec, { columns }: Sources): SentencePart[] {
   return [
     { text: 'count of rows by size of ' },
     { text: column(columns, spec.across.column).name, control: 'across' },
@@ -125,15 +117,55 @@ function binsParts(spec: ChartSpec, columns: Columns): SentencePart[] {
   ];
 }
 
-function amountParts(layer: Layer, columns: Columns): SentencePart[] {
+function amountParts(layer: Layer, spec: ChartSpec, sources: Sources): SentencePart[] {
+  const then: SentencePart[] = layer.then
+    ? [{ text: ' as ' }, { text: thenWords(layer, spec), control: 'then', layer: layer.id }]
+    : [];
+  const from = layer.from ? [{ text: ` of ${sources.names?.get(layer.from.sheet) ?? 'another sheet'}` }] : [];
+  const goesOn = layer.fills ? [{ text: ' where there is no other yet' }] : [];
   if ('rows' in layer.amount)
-    return [{ text: 'count of ' }, { text: layer.name ?? 'rows', control: 'amount', layer: layer.id }];
-  const name = amountName(layer, columns);
+    return [
+      { text: 'count of ' },
+      { text: layer.name ?? 'rows', control: 'amount', layer: layer.id },
+      ...from,
+      ...then,
+      ...goesOn,
+    ];
+  const name = amountName(layer, sources);
   return [
     { text: SUMMARY_WORDS[layer.summary], control: 'summary', layer: layer.id },
     { text: layer.summary === 'distinct' ? ' ' : ' of ' },
     { text: name, control: 'amount', layer: layer.id },
+    ...from,
+    ...then,
+    ...goesOn,
   ];
+}
+
+/** What is made of a layer's values after the summary: "change in percent against the same month a year before". */
+export function thenWords(layer: Layer, spec: ChartSpec): string {
+  const { across } = spec;
+  const place = across.as === 'time' ? across.step : 'place';
+  const by = layer.thenBy ?? {};
+  const before = by.against === 'year-before' ? `the same ${place} a year before` : `the ${place} before`;
+  switch (layer.then) {
+    case 'running':
+      return by.restart === 'year' ? 'a running total from the start of each year' : 'a running total';
+    case 'share-of-total':
+      return 'a share of the whole';
+    case 'share-of-group':
+      return `a share within each ${place}`;
+    case 'change':
+      return `change against ${before}`;
+    case 'change-percent':
+      return `change in percent against ${before}`;
+    case 'moving-average': {
+      const over = overOf(layer, spec);
+      return `an average over ${across.as === 'time' ? stepsInWords(over, across.step) : `${over} places`}`;
+    }
+    default:
+      return '';
+  }
 }
 
 function shapePart(layer: Layer, form: 'one' | 'many'): SentencePart {
@@ -151,7 +183,11 @@ export function filterWords(filter: Filter, { name }: Pick<ColumnProfile, 'name'
     return `${name} is ${filter.not ? 'not ' : ''}${listed}`;
   }
   if ('present' in filter) return `${name} is ${filter.present ? 'filled' : 'empty'}`;
-  if ('window' in filter || 'top' in filter) return name;
+  if ('window' in filter)
+    return typeof filter.window === 'string'
+      ? `${name} is in ${WINDOW_WORDS[filter.window]}`
+      : `${name} is in the last ${stepsInWords(filter.window.last, filter.window.step)}`;
+  if ('top' in filter) return `${name} is among the ${filter.ascending ? 'lowest' : 'top'} ${filter.top}`;
   return [
     name,
     filter.from !== undefined ? `from ${filter.from}` : '',

@@ -27,7 +27,7 @@ import {
   type ValidationError,
   type ValidatorConstraintInterface,
 } from 'class-validator';
-import { CYCLES, STEPS } from '../calendar';
+import { CYCLES, STEPS, WINDOWS } from '../calendar';
 import { SUMMARIES } from '../inference';
 import { FITS, GAPS, NUMBER_UNITS, SHAPES, type ChartSpec } from './chart-spec';
 
@@ -45,7 +45,6 @@ export class InvalidInput extends Error {
 }
 
 const COLUMN_KEY = /^c[1-9]\d*$/;
-const WINDOWS = ['this-week', 'this-month', 'this-quarter', 'this-year', 'year-to-date'];
 const Column = () => Matches(COLUMN_KEY, { message: '$property must be a column key such as "c1"' });
 const TEXT_LIMIT = 300;
 
@@ -142,7 +141,7 @@ class PanelsInput {
 @ValidatorConstraint({ name: 'isWindow' })
 class IsWindow implements ValidatorConstraintInterface {
   validate(window: unknown): boolean {
-    if (typeof window === 'string') return WINDOWS.includes(window);
+    if (typeof window === 'string') return WINDOWS.some((known) => known === window);
     if (typeof window !== 'object' || window === null) return false;
     const { last, step } = window as { last?: unknown; step?: unknown };
     return Number.isInteger(last) && (last as number) > 0 && STEPS.some((known) => known === step);
@@ -191,6 +190,7 @@ class FilterInput {
 class FromInput {
   @IsString() sheet!: string;
   @Column() across!: string;
+  @IsOptional() @Column() split?: string;
   @IsOptional() @IsArray() @ValidateNested({ each: true }) @Type(() => FilterInput) filters?: FilterInput[];
 }
 

@@ -4,7 +4,7 @@ import { database } from '../db/client';
 import { charts } from '../db/schema';
 import { newId } from '../ids';
 import { notFound, Problem } from '../problem';
-import { readySheet } from '../sheets/sheets';
+import { openBook } from './book';
 import { checkSpec, modelOf } from './model';
 
 export type ChartRow = typeof charts.$inferSelect;
@@ -18,10 +18,10 @@ export const chartAnswer = ({ id, spec, revision }: ChartRow): ChartAnswer => ({
 
 /** The list shows titles and forms as they were drawn when saved. */
 async function drawn(spec: ChartSpec): Promise<{ sheet: string; title: string; form: string }> {
-  const sheet = await readySheet(spec.sheet);
-  checkSpec(spec, sheet);
-  const { title, form } = await modelOf(spec, sheet);
-  return { sheet: sheet.id, title: title || 'Untitled chart', form };
+  const book = await openBook(spec);
+  checkSpec(spec, book);
+  const { title, form } = await modelOf(spec, book);
+  return { sheet: book.sheet.id, title: title || 'Untitled chart', form };
 }
 
 export async function saveChart(spec: ChartSpec): Promise<ChartRow> {

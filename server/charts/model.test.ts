@@ -1,6 +1,7 @@
 import type { ChartSpec } from '@/core/spec';
 import type { ReadySheet } from '../sheets/sheets';
 import { cleanUp, drawn, takeIn } from '@/testing/sheets';
+import { sheetBook } from './book';
 import { suggest } from './suggest';
 
 afterAll(cleanUp);
@@ -190,14 +191,15 @@ describe('checks', () => {
 
 test('suggestions are drawn from the same rows, and one pick makes a chart too', async () => {
   const size = { width: 700, height: 400 };
-  const found = await suggest(sheet, ['c1', 'c3'], size);
+  const book = await sheetBook(sheet.id);
+  const found = await suggest(book, ['c1', 'c3'], size);
   expect(found[0]).toMatchObject({ form: 'line', spec: { across: { as: 'time', column: 'c1' } } });
   for (const { model, reasons, form } of found) {
     expect(form).toBe(model.form);
     expect(reasons.length).toBeGreaterThan(0);
   }
   for (const pick of ['c1', 'c2', 'c3', 'c5', 'c6'])
-    expect((await suggest(sheet, [pick], size)).length).toBeGreaterThan(0);
-  const key = await suggest(sheet, ['c5'], size);
+    expect((await suggest(book, [pick], size)).length).toBeGreaterThan(0);
+  const key = await suggest(book, ['c5'], size);
   expect(key[0].spec.layers[0]).toMatchObject({ amount: { column: 'c5' }, summary: 'distinct' });
 });

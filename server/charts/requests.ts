@@ -3,13 +3,16 @@ import {
   ArrayMinSize,
   IsArray,
   IsInt,
-  IsISO8601,
   IsObject,
   IsOptional,
   IsString,
   Max,
   Min,
+  Validate,
+  ValidatorConstraint,
+  type ValidatorConstraintInterface,
 } from 'class-validator';
+import { fromIso } from '@/core/calendar';
 import type { ColumnProfile } from '@/core/inference';
 import { DEFAULT_SIZE, type Size } from '@/core/layout';
 import { InvalidInput, parseSpec, validInput, type ChartSpec } from '@/core/spec';
@@ -24,9 +27,35 @@ class SuggestionsInput extends SizeInput {
   @IsArray() @ArrayMinSize(1) @ArrayMaxSize(40) @IsString({ each: true }) picks!: string[];
 }
 
+@ValidatorConstraint({ name: 'isDay' })
+class IsDay implements ValidatorConstraintInterface {
+  validate(value: unknown): boolean {
+    if (typeof value !== 'string') return false;
+    try {
+      fromIso(value);
+      return true;
+    } catch {
+      return false;
+    }
+  }
+  defaultMessage(): string {
+    return 'today must be a day such as 2025-03-04';
+  }
+}
+
+@ValidatorConstraint({ name: 'isPlace' })
+class IsPlace implements ValidatorConstraintInterface {
+  validate(value: unknown): boolean {
+    return typeof value === 'string' || (typeof value === 'number' && Number.isFinite(value));
+  }
+  defaultMessage(): string {
+    return 'across must be a place of the chart: a text or a number';
+  }
+}
+
 class PreviewInput extends SizeInput {
   @IsObject() spec!: object;
-  @IsOptional() @IsISO8601() today?: string;
+  @IsOptional() @Validate(IsDay) today?: string;
 }
 
 class ChartInput {
@@ -37,6 +66,8 @@ const sizeOf = ({ width, height }: SizeInput): Size => ({
   width: width ?? DEFAULT_SIZE.width,
   height: height ?? DEFAULT_SIZE.height,
 });
+
+const todayOf = ({ today }: { today?: string }) => (today === undefined ? {} : { today });
 
 /** @throws InvalidInput; `picks` throws it too where the sheet lacks one of them. */
 export function parseSuggestionsRequest(body: unknown): {
@@ -58,13 +89,42 @@ export function parseSuggestionsRequest(body: unknown): {
 }
 
 /** @throws InvalidInput */
-export function parsePreviewRequest(body: unknown): { spec: ChartSpec; size: Size } {
+export function parsePreviewRequest(body: unknown): { spec: ChartSpec; size: Size; today?: string } {
   const input = validInput(PreviewInput, body, 'request');
-  return { spec: parseSpec((body as { spec: unknown }).spec), size: sizeOf(input) };
+  return { spec: parseSpec((body as { spec: unknown }).spec), size: sizeOf(input), ...todayOf(input) };
 }
 
 /** @throws InvalidInput */
 export function parseChartRequest(body: unknown): ChartSpec {
   validInput(ChartInput, body, 'request');
   return parseSpec((body as { spec: unknown }).spec);
+}
+
+class RowsBehindInput {
+  @IsObject() spec!: object;
+  @Validate(IsPlace) across!: string | number;
+  @IsOptional() @IsString() series?: string;
+  @IsOptional() @Validate(IsDay) today?: string;
+  @IsOptional() @IsInt() @Min(0) offset?: number;
+  @IsOptional() @IsInt() @Min(1) @Max(1000) limit?: number;
+}
+
+export interface RowsBehindRequest {
+  readonly spec: ChartSpec;
+  readonly point: { readonly across: string | number; readonly series?: string };
+  readonly today?: string;
+  readonly offset: number;
+  readonly limit: number;
+}
+
+/** @throws InvalidInput */
+export function parseRowsBehindRequest(body: unknown): RowsBehindRequest {
+  const input = validInput(RowsBehindInput, body, 'request');
+  return {
+    spec: parseSpec((body as { spec: unknown }).spec),
+    point: { across: input.across, ...(input.series === undefined ? {} : { series: input.series }) },
+    ...todayOf(input),
+    offset: input.offset ?? 0,
+    limit: input.limit ?? 100,
+  };
 }

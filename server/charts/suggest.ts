@@ -1,8 +1,8 @@
 import type { ChartModel, Form, Size } from '@/core/layout';
 import { assignSides, draftSpec, fitScales, median, propose, sortPicks } from '@/core/recommend';
 import type { Frame } from '@/core/shaping';
-import { byKey, type ChartSpec, type Side } from '@/core/spec';
-import type { ReadySheet } from '../sheets/sheets';
+import type { ChartSpec, Side } from '@/core/spec';
+import type { Book } from './book';
 import { drawnFrame, frameOf } from './model';
 
 export interface Suggestion {
@@ -14,11 +14,12 @@ export interface Suggestion {
 }
 
 /** The forms that suit the picked columns, best first, each drawn from the sheet's own rows. None for no picks that a chart can be made of. */
-export async function suggest(sheet: ReadySheet, picks: readonly string[], size: Size): Promise<Suggestion[]> {
-  const columns = byKey(sheet.columns);
+export async function suggest(book: Book, picks: readonly string[], size: Size): Promise<Suggestion[]> {
+  const { sheet } = book;
+  const { columns } = book.sources;
   const draft = draftSpec(sheet.id, columns, picks);
   if (!draft) return [];
-  const frame = await frameOf(draft, sheet);
+  const frame = await frameOf(draft, book);
   const sided = assignSides(
     draft,
     columns,
@@ -39,12 +40,12 @@ export async function suggest(sheet: ReadySheet, picks: readonly string[], size:
   }));
   return Promise.all(
     proposals.map(async (proposal) => {
-      const drawn = await frameOf(proposal.spec, sheet);
+      const drawn = await frameOf(proposal.spec, book);
       const fitted = fitScales(proposal.spec, {
         left: sideValues(drawn, proposal.spec, 'left'),
         right: sideValues(drawn, proposal.spec, 'right'),
       });
-      const model = drawnFrame(fitted, sheet, drawn, size);
+      const model = drawnFrame(fitted, book, drawn, size);
       return {
         form: model.form,
         score: proposal.score,

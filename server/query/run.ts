@@ -1,10 +1,10 @@
 import { LRUCache } from 'lru-cache';
 import type { SQL } from 'drizzle-orm';
 import { drizzle } from 'drizzle-orm/node-postgres';
-import type { Grain, GrainQuery, GrainValue, GroupedQuery, PointsGrain, PointsQuery } from '@/core/grain';
-import type { Answer } from '@/core/shaping';
+import type { Answer, Grain, GrainQuery, GrainValue, GroupedQuery, PointsGrain, PointsQuery } from '@/core/grain';
 import { byKey } from '@/core/spec';
-import { database } from '../db/client';
+import type { Pool, PoolClient } from 'pg';
+import { pool } from '../db/client';
 import type { ReadySheet } from '../sheets/sheets';
 import { tableOf } from '../sheets/tables';
 import { reading } from '../sources/connection';
@@ -12,8 +12,16 @@ import { liveTable } from '../sources/relation';
 import { poolOf } from '../sources/sources';
 import { groupedSql, incompleteSql, mergedPointsSql, pointsSql, type Target } from './to-sql';
 
+/** A question that was asked: its answer, who still waits for it, and how it is given up. */
+interface Running {
+  readonly answer: Promise<Answer>;
+  readonly stop: AbortController;
+  waiting: number;
+  done: boolean;
+}
+
 /** Answers are kept by the table they came from; a sheet that is read again gets a new table, so none is ever stale. */
-const answers = new LRUCache<string, Promise<Answer>>({ max: 200 });
+const answers = new LRUCache<string, Running>({ max: 200 });
 /** What a firm's database answered holds only for as long as one look at a chart takes. */
 const LIVE_MS = 3_000;
 
@@ -22,19 +30,66 @@ interface Asked extends Target {
   readonly rows: (statement: SQL) => Promise<Record<string, unknown>[]>;
 }
 
-/** Asks the table of a sheet. The same question to the same rows is asked once. */
-export function ask(query: GrainQuery, sheet: ReadySheet): Promise<Answer> {
-  const key = `${sheet.live ? `${sheet.id} ${JSON.stringify(sheet.corrections)}` : sheet.tableName} ${JSON.stringify(query)}`;
-  const known = answers.get(key);
-  if (known) return known;
-  const target = askedOf(sheet);
-  const answer = query.kind === 'grouped' ? askGroups(query, target) : askPoints(query, target);
-  answers.set(key, answer, sheet.live ? { ttl: LIVE_MS } : {});
-  answer.catch(() => answers.delete(key));
-  return answer;
+/** Asks the tables of some sheets. */
+export function asker(
+  sheets: ReadonlyMap<string, ReadySheet>,
+  signal?: AbortSignal,
+): (query: GrainQuery) => Promise<Answer> {
+  return (query) => {
+    const sheet = sheets.get(query.sheet);
+    if (!sheet) throw new RangeError(`no sheet ${query.sheet}`);
+    return ask(query, sheet, signal);
+  };
 }
 
-function askedOf(sheet: ReadySheet): Asked {
+/**
+ * Asks the table of a sheet. The same question to the same rows is asked once; when nobody waits for its answer any more
+ * (`signal`), the database is told to give it up. @throws the signal's reason
+ */
+async function ask(query: GrainQuery, sheet: ReadySheet, signal?: AbortSignal): Promise<Answer> {
+  signal?.throwIfAborted();
+  const key = `${sheet.live ? `${sheet.id} ${JSON.stringify(sheet.corrections)}` : sheet.tableName} ${JSON.stringify(query)}`;
+  let running = answers.get(key);
+  if (!running || (running.stop.signal.aborted && !running.done)) {
+    const stop = new AbortController();
+    const target = targetOf(sheet, stop.signal);
+    const started: Running = {
+      answer: query.kind === 'grouped' ? askGroups(query, target) : askPoints(query, target),
+      stop,
+      waiting: 0,
+      done: false,
+    };
+    started.answer.then(
+      () => (started.done = true),
+      () => answers.delete(key),
+    );
+    answers.set(key, started, sheet.live ? { ttl: LIVE_MS } : {});
+    running = started;
+  }
+  return waitFor(running, signal);
+}
+
+async function waitFor(running: Running, signal?: AbortSignal): Promise<Answer> {
+  running.waiting++;
+  const leave = () => {
+    if (--running.waiting === 0 && !running.done) running.stop.abort();
+  };
+  if (!signal) return running.answer.finally(() => running.waiting--);
+  return new Promise((resolve, reject) => {
+    const onAbort = () => {
+      leave();
+      reject(signal.reason as Error);
+    };
+    signal.addEventListener('abort', onAbort, { once: true });
+    running.answer.then(resolve, reject).finally(() => {
+      signal.removeEventListener('abort', onAbort);
+      if (!signal.aborted) running.waiting--;
+    });
+  });
+}
+
+/** The table of a sheet as a place to ask; where `stop` fires, the statement that runs is cancelled in its database. */
+export function targetOf(sheet: ReadySheet, stop?: AbortSignal): Asked {
   const columns = byKey(sheet.columns);
   const { live } = sheet;
   if (!live)
@@ -42,18 +97,43 @@ function askedOf(sheet: ReadySheet): Asked {
       table: tableOf(sheet.tableName),
       columns,
       placed: true,
-      rows: async (statement) => (await database().execute<Record<string, unknown>>(statement)).rows,
+      rows: (statement) => cancellable(pool(), statement, stop),
     };
   return {
     table: liveTable(live, columns),
     columns,
     placed: false,
-    rows: async (statement) =>
-      reading(
-        await poolOf(live.source),
-        async (client) => (await drizzle(client).execute<Record<string, unknown>>(statement)).rows,
-      ),
+    rows: async (statement) => {
+      const source = await poolOf(live.source);
+      return reading(source, async (client) => onClient(client, source, statement, stop));
+    },
   };
+}
+
+async function cancellable(from: Pool, statement: SQL, stop?: AbortSignal): Promise<Record<string, unknown>[]> {
+  const client = await from.connect();
+  try {
+    return await onClient(client, from, statement, stop);
+  } finally {
+    client.release();
+  }
+}
+
+async function onClient(
+  client: PoolClient,
+  from: Pool,
+  statement: SQL,
+  stop?: AbortSignal,
+): Promise<Record<string, unknown>[]> {
+  stop?.throwIfAborted();
+  const { processID } = client as PoolClient & { processID: number };
+  const cancel = () => void from.query('SELECT pg_cancel_backend($1)', [processID]).catch(() => undefined);
+  stop?.addEventListener('abort', cancel);
+  try {
+    return (await drizzle(client).execute<Record<string, unknown>>(statement)).rows;
+  } finally {
+    stop?.removeEventListener('abort', cancel);
+  }
 }
 
 async function askGroups(query: GroupedQuery, target: Asked): Promise<Grain> {

@@ -19,7 +19,7 @@ function statement(filters: Filter[]): { sql: string; params: unknown[] } {
       { as: 'step', column: 'c1', step: 'day', calendar: {} },
       { as: 'value', column: 'c2' },
     ],
-    measures: [{ want: 'rows' }, { want: 'sum', column: 'c3' }],
+    measures: [{ want: 'rows' }, { want: 'sum', of: 'c3' }],
     filters,
   };
   return new PgDialect().sqlToQuery(groupedSql(query, { table: sql`sheets.t`, columns: byKey(columns), placed: true }));

@@ -1,8 +1,16 @@
 import { sql, type SQL } from 'drizzle-orm';
-import type { Calendar, Step } from '@/core/calendar';
-import { isDated, isNumeric, type ColumnProfile } from '@/core/inference';
-import type { GrainAxis, GroupedQuery, Measure, PointsQuery } from '@/core/grain';
-import { column, type Columns, type Filter } from '@/core/spec';
+import type { Calendar, Cycle, Step } from '@/core/calendar';
+import { isDated, isNumeric, type ColumnProfile, type Summary } from '@/core/inference';
+import type { GrainAxis, GroupedQuery, Measure, PointsQuery, RowFilter } from '@/core/grain';
+import {
+  column,
+  isRowsFirst,
+  parseFormula,
+  type Amount,
+  type Columns,
+  type Formula,
+  type PlainFilter,
+} from '@/core/spec';
 
 /** A table to ask, and what its columns are. */
 export interface Target {
@@ -21,7 +29,29 @@ export function groupedSql(query: GroupedQuery, target: Target): SQL {
   const places = query.axes.map((_, i) => sql.raw(String(i + 1)));
   const outer = query.axes.map((axis, i) => sql`${axisText(axis, target.columns, at(`g${i}`))} AS ${at(`a${i}`)}`);
   const kept = query.measures.map((_, i) => sql`${at(`m${i}`)}`);
-  return sql`SELECT ${sql.join([...outer, ...kept], sql`, `)} FROM (SELECT ${sql.join([...axes, ...measures], sql`, `)} FROM ${target.table}${whereSql(query.filters, target.columns)} GROUP BY ${sql.join(places, sql`, `)}) AS grain`;
+  const grouped = places.length > 0 ? sql` GROUP BY ${sql.join(places, sql`, `)}` : sql``;
+  return sql`SELECT ${sql.join([...outer, ...kept], sql`, `)} FROM (SELECT ${sql.join([...axes, ...measures], sql`, `)} FROM ${target.table}${whereSql(query.filters, target)}${grouped}) AS grain`;
+}
+
+/** An expression over columns, worked out row by row: a plain column as it is, formulas in decimals; a division by zero is null. */
+function exprSql(of: string, columns: Columns): SQL {
+  const formula = parseFormula(of);
+  return formula.is === 'column' ? sql`${at(column(columns, formula.key).key)}` : formulaSql(formula, columns);
+}
+
+function formulaSql(formula: Formula, columns: Columns): SQL {
+  switch (formula.is) {
+    case 'number':
+      return sql`${formula.text}::numeric`;
+    case 'column':
+      return sql`${at(column(columns, formula.key).key)}::numeric`;
+    case 'minus':
+      return sql`(- ${formulaSql(formula.of, columns)})`;
+    default: {
+      const [left, right] = [formulaSql(formula.left, columns), formulaSql(formula.right, columns)];
+      return formula.is === '/' ? sql`(${left} / nullif(${right}, 0))` : sql`(${left} ${sql.raw(formula.is)} ${right})`;
+    }
+  }
 }
 
 function axisSql(axis: GrainAxis, columns: Columns): SQL {
@@ -29,13 +59,22 @@ function axisSql(axis: GrainAxis, columns: Columns): SQL {
   switch (axis.as) {
     case 'value':
       return cell;
-    case 'hour-of-day':
-      return sql`extract(hour FROM ${cell})::int`;
+    case 'cycle':
+      return cycleSql(cell, axis.cycle);
     case 'bin':
       return sql`least(floor((${cell} - ${axis.start}::numeric) / ${axis.width}::numeric), ${axis.count - 1})::int`;
     case 'step':
       return stepSql(cell, axis.step, axis.calendar, column(columns, axis.column));
   }
+}
+
+const CYCLE_FIELDS: Readonly<Record<Cycle, string>> = {
+  'month-of-year': 'month',
+  weekday: 'isodow',
+  'hour-of-day': 'hour',
+};
+function cycleSql(cell: SQL, cycle: Cycle): SQL {
+  return sql`extract(${sql.raw(CYCLE_FIELDS[cycle])} FROM ${cell})::int`;
 }
 
 /** The first day (or hour) of the step that holds a date; years and quarters shifted by the business year, weeks by their first day. */
@@ -64,7 +103,7 @@ function axisText(axis: GrainAxis, columns: Columns, key: ReturnType<typeof at>)
 function measureSql(measure: Measure, { columns, placed }: Target): SQL {
   if (measure.want === 'rows') return sql`count(*)::float8`;
   if (measure.want === 'first-row') return placed ? sql`min(n)::float8` : sql`0::float8`;
-  const cell = sql`${at(measure.column)}`;
+  const cell = exprSql(measure.of, columns);
   switch (measure.want) {
     case 'sum':
       return sql`sum(${cell})::text`;
@@ -75,7 +114,7 @@ function measureSql(measure: Measure, { columns, placed }: Target): SQL {
     case 'max':
       return sql`max(${cell})::float8`;
     case 'median':
-      return sql`percentile_cont(0.5) WITHIN GROUP (ORDER BY ${cell})`;
+      return medianSql(cell);
     case 'distinct':
       return sql`count(DISTINCT ${cell})::float8`;
     case 'first':
@@ -96,7 +135,7 @@ export function pointsSql(query: PointsQuery, target: Target): SQL {
   const split = query.split
     ? axisText({ as: 'value', column: query.split }, target.columns, at(query.split))
     : sql`NULL`;
-  return sql`SELECT ${at(query.x)}::float8 AS x, ${at(query.y)}::float8 AS y, ${split} AS split, count(*)::float8 AS count FROM ${target.table}${pairWhere(query, target)} GROUP BY 1, 2, 3 ORDER BY 1, 2 LIMIT ${query.limit + 1}`;
+  return sql`SELECT ${exprSql(query.x, target.columns)}::float8 AS x, ${exprSql(query.y, target.columns)}::float8 AS y, ${split} AS split, count(*)::float8 AS count FROM ${target.table}${pairWhere(query, target)} GROUP BY 1, 2, 3 ORDER BY 1, 2 LIMIT ${query.limit + 1}`;
 }
 
 /** Near pairs merged on a grid of 110 by 80, each at the middle of its rows. */
@@ -104,7 +143,7 @@ export function mergedPointsSql(query: PointsQuery, target: Target): SQL {
   const split = query.split
     ? axisText({ as: 'value', column: query.split }, target.columns, at(query.split))
     : sql`NULL`;
-  const from = sql`(SELECT ${at(query.x)}::float8 AS x, ${at(query.y)}::float8 AS y, ${split} AS split FROM ${target.table}${pairWhere(query, target)})`;
+  const from = sql`(SELECT ${exprSql(query.x, target.columns)}::float8 AS x, ${exprSql(query.y, target.columns)}::float8 AS y, ${split} AS split FROM ${target.table}${pairWhere(query, target)})`;
   const cell = (name: string, parts: number) =>
     sql.raw(`least(floor((${name} - low_${name}) / nullif(high_${name} - low_${name}, 0) * ${parts}), ${parts - 1})`);
   return sql`WITH pairs AS ${from}, ends AS (SELECT min(x) AS low_x, max(x) AS high_x, min(y) AS low_y, max(y) AS high_y FROM pairs)
@@ -113,31 +152,30 @@ export function mergedPointsSql(query: PointsQuery, target: Target): SQL {
 
 /** Rows that lack one of the two numbers. */
 export function incompleteSql(query: PointsQuery, target: Target): SQL {
-  const lacks = sql`(${at(query.x)} IS NULL OR ${at(query.y)} IS NULL)`;
-  return sql`SELECT count(*)::float8 AS count FROM ${target.table} WHERE ${sql.join([...query.filters.map((filter) => filterSql(filter, target.columns)), lacks], sql` AND `)}`;
+  const [x, y] = [exprSql(query.x, target.columns), exprSql(query.y, target.columns)];
+  return sql`SELECT count(*)::float8 AS count FROM ${target.table}${whereSql(query.filters, target, sql`(${x} IS NULL OR ${y} IS NULL)`)}`;
 }
 
 function pairWhere(query: PointsQuery, target: Target): SQL {
-  const both = sql`${at(query.x)} IS NOT NULL AND ${at(query.y)} IS NOT NULL`;
-  return sql` WHERE ${sql.join([...query.filters.map((filter) => filterSql(filter, target.columns)), both], sql` AND `)}`;
+  const [x, y] = [exprSql(query.x, target.columns), exprSql(query.y, target.columns)];
+  return whereSql(query.filters, target, sql`${x} IS NOT NULL AND ${y} IS NOT NULL`);
 }
 
-function whereSql(filters: readonly Filter[], columns: Columns): SQL {
-  return filters.length === 0
-    ? sql``
-    : sql` WHERE ${sql.join(
-        filters.map((filter) => filterSql(filter, columns)),
-        sql` AND `,
-      )}`;
+/** The condition of some filters and one more, with its WHERE; nothing where there is none. */
+export function whereSql(filters: readonly RowFilter[], target: Target, more?: SQL): SQL {
+  const conditions = [...filters.map((filter) => filterSql(filter, filters, target)), ...(more ? [more] : [])];
+  return conditions.length === 0 ? sql`` : sql` WHERE ${sql.join(conditions, sql` AND `)}`;
 }
 
-/** One filter as a condition. `not` keeps blanks, ranges leave them out. @throws RangeError for a filter that is not built yet. */
-function filterSql(filter: Filter, columns: Columns): SQL {
-  const profile = column(columns, filter.column);
+/** One filter as a condition. `not` keeps blanks, ranges leave them out. */
+function filterSql(filter: RowFilter, all: readonly RowFilter[], target: Target): SQL {
+  const profile = column(target.columns, filter.column);
   const cell = sql`${at(filter.column)}`;
   if ('keep' in filter) return keepSql(cell, filter, profile);
   if ('present' in filter) return filter.present ? sql`${cell} IS NOT NULL` : sql`${cell} IS NULL`;
-  if ('window' in filter || 'top' in filter) throw new RangeError('windows and top filters are not built yet');
+  if ('cycle' in filter) return sql`${cycleSql(cell, filter.cycle)} = ${filter.place}`;
+  if ('starts' in filter) return startsSql(cell, filter, profile);
+  if ('top' in filter) return topSql(cell, filter, all, target);
   const cast = castOf(profile);
   const ends = [
     ...(filter.from === undefined ? [] : [sql`${cell} >= ${filter.from}::${cast}`]),
@@ -146,14 +184,72 @@ function filterSql(filter: Filter, columns: Columns): SQL {
   return sql`(${sql.join(ends, sql` AND `)})`;
 }
 
-function keepSql(cell: SQL, filter: Extract<Filter, { keep: unknown[] }>, profile: ColumnProfile): SQL {
+function startsSql(cell: SQL, filter: Extract<RowFilter, { starts: unknown }>, profile: ColumnProfile): SQL {
+  const starts = filter.starts.filter((start) => start !== null);
+  const held = sql`coalesce(${stepSql(cell, filter.step, filter.calendar, profile)}::timestamp = ANY(${sql.param(starts)}::timestamp[]), false)`;
+  return filter.starts.includes(null) ? sql`(${cell} IS NULL OR ${held})` : held;
+}
+
+/** The rows of the first few values by a summary, among the rows that the other filters leave; blanks are none of them. */
+function topSql(
+  cell: SQL,
+  filter: Extract<PlainFilter, { top: number }>,
+  all: readonly RowFilter[],
+  target: Target,
+): SQL {
+  const others = all.filter((other) => !('top' in other));
+  const direction = sql.raw(filter.ascending ? 'ASC' : 'DESC');
+  const value = summarySql(filter.by.amount, filter.by.summary, target);
+  return sql`${cell} IN (SELECT ${cell} FROM ${target.table}${whereSql(others, target, sql`${cell} IS NOT NULL`)} GROUP BY ${cell} ORDER BY ${value} ${direction} NULLS LAST, ${cell} LIMIT ${filter.top})`;
+}
+
+/** An amount with its summary as one expression over a group of rows; a ratio from the totals of its columns. */
+function summarySql(amount: Amount, summary: Summary, target: Target): SQL {
+  if ('rows' in amount) return sql`count(*)`;
+  if ('column' in amount) return aggregateSql(exprSql(amount.column, target.columns), summary, target);
+  if (isRowsFirst(amount)) return aggregateSql(exprSql(amount.formula, target.columns), summary, target);
+  const ofTotals = (formula: Formula): SQL => {
+    if (formula.is === 'number') return sql`${formula.text}::numeric`;
+    if (formula.is === 'column') return sql`(${aggregateSql(sql`${at(formula.key)}`, summary, target)})::numeric`;
+    if (formula.is === 'minus') return sql`(- ${ofTotals(formula.of)})`;
+    const [left, right] = [ofTotals(formula.left), ofTotals(formula.right)];
+    return formula.is === '/' ? sql`(${left} / nullif(${right}, 0))` : sql`(${left} ${sql.raw(formula.is)} ${right})`;
+  };
+  return ofTotals(parseFormula(amount.formula));
+}
+
+function medianSql(cell: SQL): SQL {
+  return sql`percentile_cont(0.5) WITHIN GROUP (ORDER BY ${cell})`;
+}
+
+function aggregateSql(cell: SQL, summary: Summary, { placed }: Target): SQL {
+  switch (summary) {
+    case 'sum':
+      return sql`sum(${cell})`;
+    case 'mean':
+      return sql`avg(${cell})`;
+    case 'median':
+      return medianSql(cell);
+    case 'count':
+      return sql`count(${cell})`;
+    case 'distinct':
+      return sql`count(DISTINCT ${cell})`;
+    case 'min':
+    case 'max':
+      return sql`${sql.raw(summary)}(${cell})`;
+    case 'first':
+    case 'last': {
+      const order = placed ? sql` ORDER BY n ${sql.raw(summary === 'first' ? 'ASC' : 'DESC')}` : sql``;
+      return sql`(array_agg(${cell}${order}) FILTER (WHERE ${cell} IS NOT NULL))[1]`;
+    }
+  }
+}
+
+function keepSql(cell: SQL, filter: Extract<PlainFilter, { keep: unknown[] }>, profile: ColumnProfile): SQL {
   const blank = filter.keep.includes(null);
   const values = filter.keep.filter((value) => value !== null).map(String);
-  const among = sql`${cell} IN (${sql.join(
-    values.map((value) => sql`${value}::${castOf(profile)}`),
-    sql`, `,
-  )})`;
-  const held = values.length > 0 ? sql`coalesce(${among}, false)` : sql`false`;
+  const among = sql`coalesce(${cell} = ANY(${sql.param(values)}::${castOf(profile)}[]), false)`;
+  const held = values.length > 0 ? among : sql`false`;
   if (!filter.not) return blank ? sql`(${cell} IS NULL OR ${held})` : sql`${held}`;
   return blank ? sql`(${cell} IS NOT NULL AND NOT ${held})` : sql`NOT ${held}`;
 }

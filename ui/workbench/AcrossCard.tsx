@@ -2,7 +2,7 @@
 
 import { Radio, Select } from 'antd';
 import type { ChartModel } from '@/core/layout';
-import { column, GAPS, upperFirst, type ChartSpec, type Columns, type Gaps } from '@/core/spec';
+import { column, GAPS, upperFirst, type ChartSpec, type Sources, type Gaps } from '@/core/spec';
 import { Card, Field } from '../cards/Card';
 import styles from '../cards/cards.module.css';
 import { choicesFor } from './menus';
@@ -11,12 +11,12 @@ import { useWork } from './store';
 const GAP_WORDS: Readonly<Record<Gaps, string>> = { open: 'Left open', bridge: 'Bridged', zero: 'Counted as zero' };
 
 /** What runs across: its step, and what is done where there are no rows. */
-export function AcrossCard({ model, spec, columns }: { model: ChartModel; spec: ChartSpec; columns: Columns }) {
+export function AcrossCard({ model, spec, sources }: { model: ChartModel; spec: ChartSpec; sources: Sources }) {
   const edit = useWork((state) => state.edit);
   const { across } = spec;
-  const name = column(columns, across.column).name;
+  const name = column(sources.columns, across.column).name;
   const steps =
-    across.as === 'time' || across.as === 'cycle' ? choicesFor({ text: '', control: 'step' }, spec, columns, []) : [];
+    across.as === 'time' || across.as === 'cycle' ? choicesFor({ text: '', control: 'step' }, spec, sources, []) : [];
   const chosen = steps.flatMap((group) => group.choices).find((choice) => choice.chosen)?.key;
   return (
     <Card name="Across" title={`Across: ${name}`}>

@@ -2,7 +2,7 @@
 
 import { useRef, useState, type RefObject } from 'react';
 import { Spin } from 'antd';
-import type { Columns } from '@/core/spec';
+import type { Sources } from '@/core/spec';
 import type { Sheet } from '../api';
 import { ChartDrawing } from '../chart/ChartDrawing';
 import styles from './ChartPane.module.css';
@@ -17,14 +17,14 @@ interface Props {
   holder: RefObject<HTMLDivElement | null>;
   size: Size;
   sheet: Sheet;
-  columns: Columns;
+  sources: Sources;
   preview: ReturnType<typeof usePreview>;
   busy: boolean;
   error?: string;
 }
 
 /** The chart with its title; every part of it is its own control. */
-export function ChartPane({ holder, size, sheet, columns, preview, busy, error }: Props) {
+export function ChartPane({ holder, size, sheet, sources, preview, busy, error }: Props) {
   const { spec, model } = preview;
   const edit = useWork((state) => state.edit);
   const figure = useRef<HTMLElement>(null);
@@ -71,7 +71,7 @@ export function ChartPane({ holder, size, sheet, columns, preview, busy, error }
           {model && spec && size.width > 0 && (
             <div className={styles.canvas} style={{ width: model.size.width, height: model.size.height }}>
               <ChartDrawing model={model} width={model.size.width} height={model.size.height} />
-              <ChartParts model={model} spec={spec} columns={columns} open={openPart} onOpen={setOpenPart} />
+              <ChartParts model={model} spec={spec} sources={sources} open={openPart} onOpen={setOpenPart} />
             </div>
           )}
           {!spec && !busy && !trouble && <Invitation sheet={sheet} />}

@@ -3,7 +3,7 @@
 import type { CSSProperties, ReactNode } from 'react';
 import { Popover } from 'antd';
 import { wordColor, type ChartModel, type ScaleModel } from '@/core/layout';
-import type { ChartSpec, Columns, Side } from '@/core/spec';
+import type { ChartSpec, Side, Sources } from '@/core/spec';
 import { AcrossCard } from './AcrossCard';
 import styles from './ChartPane.module.css';
 import { InPlaceText } from './InPlaceText';
@@ -15,13 +15,13 @@ import { useWork } from './store';
 interface Props {
   model: ChartModel;
   spec: ChartSpec;
-  columns: Columns;
+  sources: Sources;
   open: string | undefined;
   onOpen: (part: string | undefined) => void;
 }
 
 /** What lies over the drawing: axis titles and names that are rewritten in place, and the areas whose click opens a card. */
-export function ChartParts({ model, spec, columns, open, onOpen }: Props) {
+export function ChartParts({ model, spec, sources, open, onOpen }: Props) {
   const { plot, width, height } = model.size;
   const below = plot.top + plot.height;
   // Cards open towards the sheet, so that the chart they change stays in view.
@@ -60,7 +60,7 @@ export function ChartParts({ model, spec, columns, open, onOpen }: Props) {
           'Left scale',
           { left: 0, top: plot.top - 8, width: plot.left - 4, height: plot.height + 16 },
           'left',
-          <ScaleCard side="left" model={model} spec={spec} columns={columns} />,
+          <ScaleCard side="left" model={model} spec={spec} sources={sources} />,
         )}
       {model.scales.right &&
         card(
@@ -73,7 +73,7 @@ export function ChartParts({ model, spec, columns, open, onOpen }: Props) {
             height: plot.height + 16,
           },
           'left',
-          <ScaleCard side="right" model={model} spec={spec} columns={columns} />,
+          <ScaleCard side="right" model={model} spec={spec} sources={sources} />,
         )}
       {card(
         'across',
@@ -85,7 +85,7 @@ export function ChartParts({ model, spec, columns, open, onOpen }: Props) {
           height: Math.max(height - below - (model.across.title ? 20 : 0) - 2, 14),
         },
         'leftBottom',
-        <AcrossCard model={model} spec={spec} columns={columns} />,
+        <AcrossCard model={model} spec={spec} sources={sources} />,
       )}
       {spec.layers.map((layer) =>
         card(
@@ -93,7 +93,7 @@ export function ChartParts({ model, spec, columns, open, onOpen }: Props) {
           `Layer ${layer.id}`,
           { left: 0, top: plot.top + plot.height / 2, width: 1, height: 1, opacity: 0, pointerEvents: 'none' },
           'left',
-          <LayerCard layer={layer} model={model} spec={spec} columns={columns} />,
+          <LayerCard layer={layer} model={model} spec={spec} sources={sources} />,
         ),
       )}
       <AxisTitle side="left" scale={model.scales.left} model={model} spec={spec} style={{ left: 0 }} />

@@ -3,7 +3,7 @@
 import { Input, Select } from 'antd';
 import { useState } from 'react';
 import type { ChartModel } from '@/core/layout';
-import { changeLayer, layerWords, type ChartSpec, type Columns, type Layer } from '@/core/spec';
+import { changeLayer, layerWords, type ChartSpec, type Sources, type Layer } from '@/core/spec';
 import { Card, Field } from '../cards/Card';
 import { shapeChoices, sideChoices, summaryChoices, type Choice } from './menus';
 import { useWork } from './store';
@@ -12,16 +12,16 @@ import { useWork } from './store';
 export function LayerCard({
   layer,
   spec,
-  columns,
+  sources,
 }: {
   layer: Layer;
   model: ChartModel;
   spec: ChartSpec;
-  columns: Columns;
+  sources: Sources;
 }) {
   const edit = useWork((state) => state.edit);
   const [name, setName] = useState(layer.name ?? '');
-  const written = layerWords({ ...layer, name: undefined }, columns);
+  const written = layerWords({ ...layer, name: undefined }, sources);
   const choose = (choices: readonly Choice[]) => (key: string) => {
     const found = choices.find((choice) => choice.key === key);
     if (found?.edit) edit(found.edit);
@@ -39,7 +39,7 @@ export function LayerCard({
   );
   const rename = () => edit((now) => changeLayer(now, layer.id, { name: name.trim() || undefined }));
   return (
-    <Card name={layerWords(layer, columns)}>
+    <Card name={layerWords(layer, sources)}>
       <Field label="Name">
         <Input
           size="small"
@@ -52,7 +52,7 @@ export function LayerCard({
           onPressEnter={rename}
         />
       </Field>
-      {'column' in layer.amount && spec.across.as !== 'number' && pick('Summary', summaryChoices(layer, columns))}
+      {'column' in layer.amount && spec.across.as !== 'number' && pick('Summary', summaryChoices(layer, sources))}
       {pick('Shape', shapeChoices(layer, spec))}
       {pick('Scale', sideChoices(layer))}
     </Card>

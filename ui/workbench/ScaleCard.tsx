@@ -9,7 +9,7 @@ import {
   setSide,
   upperFirst,
   type ChartSpec,
-  type Columns,
+  type Sources,
   type Fit,
   type NumberUnit,
   type Scale,
@@ -39,12 +39,12 @@ export function ScaleCard({
   side,
   model,
   spec,
-  columns,
+  sources,
 }: {
   side: Side;
   model: ChartModel;
   spec: ChartSpec;
-  columns: Columns;
+  sources: Sources;
 }) {
   const edit = useWork((state) => state.edit);
   const scale = spec.scales[side] ?? { fit: 'zero' as const };
@@ -118,7 +118,7 @@ export function ScaleCard({
         .filter((layer) => layer.side === side)
         .map((layer) => (
           <Field key={layer.id} label="On it">
-            <span>{layerWords(layer, columns)}</span>
+            <span>{layerWords(layer, sources)}</span>
             <button
               type="button"
               className="action"

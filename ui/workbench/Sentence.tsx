@@ -1,7 +1,7 @@
 'use client';
 
 import { useMemo } from 'react';
-import { sentenceParts, type Columns } from '@/core/spec';
+import { sentenceParts, type Sources } from '@/core/spec';
 import type { Sheet } from '../api';
 import { ChoiceMenu } from './ChoiceMenu';
 import { addable, choicesFor, type ChoiceGroup } from './menus';
@@ -12,19 +12,19 @@ import type { usePicking } from './useChart';
 /** The chart said in one sentence; every underlined part is a control. */
 export function Sentence({
   sheet,
-  columns,
+  sources,
   picking,
 }: {
   sheet: Sheet;
-  columns: Columns;
+  sources: Sources;
   picking: ReturnType<typeof usePicking>;
 }) {
   const spec = useWork((state) => state.spec);
-  const parts = useMemo(() => (spec ? sentenceParts(spec, columns) : []), [spec, columns]);
+  const parts = useMemo(() => (spec ? sentenceParts(spec, sources) : []), [spec, sources]);
   const add = (title: string, role: 'amount' | 'group'): ChoiceGroup[] => [
     {
       title,
-      choices: addable(columns, picking.picks, role)
+      choices: addable(sources.columns, picking.picks, role)
         .slice(0, 60)
         .map((column) => ({ key: column.key, words: column.name, picks: [...picking.picks, column.key] })),
     },
@@ -47,7 +47,7 @@ export function Sentence({
       <p className={styles.sentence}>
         {parts.map((part, i) =>
           part.control ? (
-            <ChoiceMenu key={i} groups={choicesFor(part, spec, columns, picking.picks)} onPicks={picking.setPicks}>
+            <ChoiceMenu key={i} groups={choicesFor(part, spec, sources, picking.picks)} onPicks={picking.setPicks}>
               <button type="button" className={styles.part} aria-haspopup="menu">
                 {part.text}
               </button>

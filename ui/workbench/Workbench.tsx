@@ -70,7 +70,7 @@ function Bench({ sheet }: { sheet: Sheet }) {
   const picking = usePicking(sheet, size);
   const preview = usePreview(sheet, size);
   const suggestions = useSuggestions(sheet, size);
-  const columns = useMemo(() => byKey(sheet.columns), [sheet.columns]);
+  const sources = useMemo(() => ({ columns: byKey(sheet.columns) }), [sheet.columns]);
   const [jump, setJump] = useState<Jump>();
   useUndoKeys();
   const current = preview.spec && suggestions.find(({ spec }) => likeness(spec) === likeness(preview.spec));
@@ -86,7 +86,7 @@ function Bench({ sheet }: { sheet: Sheet }) {
         </Link>
         <WorkActions sheet={sheet} model={preview.model} />
       </TopBar>
-      <Sentence sheet={sheet} columns={columns} picking={picking} />
+      <Sentence sheet={sheet} sources={sources} picking={picking} />
       <main className={styles.main}>
         {!preview.model && <h1 className="sr">A new chart of {sheet.name}</h1>}
         <SheetPicker sheet={sheet} picking={picking} jump={jump} />
@@ -95,7 +95,7 @@ function Bench({ sheet }: { sheet: Sheet }) {
             holder={holder}
             size={size}
             sheet={sheet}
-            columns={columns}
+            sources={sources}
             preview={preview}
             busy={picking.busy}
             error={picking.error}

@@ -8,7 +8,7 @@ const { columns } = readTable([
   ['2025-03-14 11:00', 'Mar 2025', 'Shop', '7.25', '2', '402'],
   ['2025-04-14 11:00', 'Apr 2025', 'Yard', '6.25', '2', '403'],
 ]);
-const known = byKey(columns);
+const sources = { columns: byKey(columns) };
 const picks = ['c1', 'c4'];
 const spec: ChartSpec = {
   version: 1,
@@ -22,9 +22,9 @@ const spec: ChartSpec = {
 
 /** All that a part of the sentence can be changed to. */
 function choices(control: string, of: ChartSpec = spec) {
-  const part = sentenceParts(of, known).find((one) => one.control === control);
+  const part = sentenceParts(of, sources).find((one) => one.control === control);
   if (!part) throw new Error(`the sentence has no ${control}`);
-  return choicesFor(part, of, known, picks).flatMap((group) => group.choices);
+  return choicesFor(part, of, sources, picks).flatMap((group) => group.choices);
 }
 
 const chosen = (control: string, key: string, of: ChartSpec = spec) => {
@@ -34,9 +34,9 @@ const chosen = (control: string, key: string, of: ChartSpec = spec) => {
 };
 
 test('every underlined part has something to choose, and one of it is what is so', () => {
-  for (const part of sentenceParts(spec, known)) {
+  for (const part of sentenceParts(spec, sources)) {
     if (!part.control) continue;
-    const all = choicesFor(part, spec, known, picks).flatMap((group) => group.choices);
+    const all = choicesFor(part, spec, sources, picks).flatMap((group) => group.choices);
     expect([part.control, all.length > 0]).toEqual([part.control, true]);
     if (part.control !== 'filter')
       expect([part.control, all.some((choice) => choice.chosen)]).toEqual([part.control, true]);
@@ -50,9 +50,9 @@ test('the steps are those that the dates are fine enough for', () => {
 });
 
 test('choosing a step, a summary or a shape changes just that', () => {
-  expect(sentence(chosen('step', 'quarter').edit?.(spec) ?? spec, known)).toContain('by quarter of Sold on');
-  expect(sentence(chosen('summary', 'mean').edit?.(spec) ?? spec, known)).toMatch(/^Average of Takings/);
-  expect(sentence(chosen('shape', 'column').edit?.(spec) ?? spec, known)).toContain('as columns');
+  expect(sentence(chosen('step', 'quarter').edit?.(spec) ?? spec, sources)).toContain('by quarter of Sold on');
+  expect(sentence(chosen('summary', 'mean').edit?.(spec) ?? spec, sources)).toMatch(/^Average of Takings/);
+  expect(sentence(chosen('shape', 'column').edit?.(spec) ?? spec, sources)).toContain('as columns');
   expect(chosen('step', 'weekday').edit?.(spec).across).toEqual({ as: 'cycle', column: 'c1', cycle: 'weekday' });
 });
 
@@ -72,6 +72,6 @@ test('an amount that cannot be added up is only counted', () => {
 });
 
 test('only columns that are not picked can be added', () => {
-  expect(addable(known, picks, 'amount').map(({ name }) => name)).toEqual(['Quantity']);
-  expect(addable(known, picks, 'group').map(({ name }) => name)).toEqual(['Spot']);
+  expect(addable(sources.columns, picks, 'amount').map(({ name }) => name)).toEqual(['Quantity']);
+  expect(addable(sources.columns, picks, 'group').map(({ name }) => name)).toEqual(['Spot']);
 });

@@ -16,6 +16,7 @@ import {
   withoutSplit,
   type ChartSpec,
   type Columns,
+  type Sources,
   type Layer,
   type SentencePart,
   type Shape,
@@ -42,26 +43,26 @@ export const DRAWN_SHAPES: readonly Shape[] = ['line', 'column', 'dot'];
 export function choicesFor(
   part: SentencePart,
   spec: ChartSpec,
-  columns: Columns,
+  sources: Sources,
   picks: readonly string[],
 ): ChoiceGroup[] {
   const layer = spec.layers.find((one) => one.id === part.layer);
   switch (part.control) {
     case 'summary':
-      return layer ? [{ choices: summaryChoices(layer, columns) }] : [];
+      return layer ? [{ choices: summaryChoices(layer, sources) }] : [];
     case 'amount':
-      return layer ? amountChoices(layer, spec, columns, picks) : [];
+      return layer ? amountChoices(layer, spec, sources, picks) : [];
     case 'shape':
       return layer ? [{ choices: shapeChoices(layer, spec) }, ...stackChoices(layer, spec)] : [];
     case 'side':
       return layer ? [{ choices: sideChoices(layer) }] : [];
     case 'step':
     case 'cycle':
-      return stepChoices(spec, columns);
+      return stepChoices(spec, sources);
     case 'across':
-      return acrossChoices(spec, columns, picks);
+      return acrossChoices(spec, sources, picks);
     case 'split':
-      return splitChoices(spec, columns, picks);
+      return splitChoices(spec, sources, picks);
     case 'filter':
       return [
         {
@@ -69,7 +70,7 @@ export function choicesFor(
             {
               key: 'drop',
               words: 'Show all of them again',
-              edit: (now) => ({ ...now, filters: now.filters.filter((_, i) => i !== part.filter) }),
+              edit: (now) => ({ ...now, filters: now.filters.filter((_, i) => i !== part.at) }),
             },
           ],
         },
@@ -79,7 +80,7 @@ export function choicesFor(
   }
 }
 
-export function summaryChoices(layer: Layer, columns: Columns): Choice[] {
+export function summaryChoices(layer: Layer, { columns }: Sources): Choice[] {
   const numeric = 'column' in layer.amount && isNumeric(column(columns, layer.amount.column));
   return SUMMARIES.filter((summary) => numeric || summary === 'count' || summary === 'distinct').map((summary) => ({
     key: summary,
@@ -132,7 +133,8 @@ function stackChoices(layer: Layer, spec: ChartSpec): ChoiceGroup[] {
   ];
 }
 
-function amountChoices(layer: Layer, spec: ChartSpec, columns: Columns, picks: readonly string[]): ChoiceGroup[] {
+function amountChoices(layer: Layer, spec: ChartSpec, sources: Sources, picks: readonly string[]): ChoiceGroup[] {
+  const { columns } = sources;
   const own = 'column' in layer.amount ? layer.amount.column : undefined;
   const others = [...columns.values()].filter(
     (one) => (one.role === 'amount' || one.role === 'key') && (one.key === own || !picks.includes(one.key)),
@@ -143,7 +145,7 @@ function amountChoices(layer: Layer, spec: ChartSpec, columns: Columns, picks: r
       ? [
           {
             key: 'remove',
-            words: `Take ${amountName(layer, columns)} out`,
+            words: `Take ${amountName(layer, sources)} out`,
             ...(picks.includes(own)
               ? { picks: picks.filter((key) => key !== own) }
               : { edit: (now: ChartSpec) => removeLayer(now, layer.id) }),
@@ -182,7 +184,7 @@ function cyclesOf(profile: ColumnProfile): Cycle[] {
   );
 }
 
-function stepChoices(spec: ChartSpec, columns: Columns): ChoiceGroup[] {
+function stepChoices(spec: ChartSpec, { columns }: Sources): ChoiceGroup[] {
   const { across } = spec;
   const profile = column(columns, across.column);
   const steps = hasSteps(profile) ? stepsOf(profile) : [];
@@ -211,7 +213,7 @@ function stepChoices(spec: ChartSpec, columns: Columns): ChoiceGroup[] {
   ].filter((group) => group.choices.length > 0);
 }
 
-function acrossChoices(spec: ChartSpec, columns: Columns, picks: readonly string[]): ChoiceGroup[] {
+function acrossChoices(spec: ChartSpec, { columns }: Sources, picks: readonly string[]): ChoiceGroup[] {
   const own = spec.across.column;
   const numbers = spec.across.as === 'number' || spec.across.as === 'bins';
   const fits = [...columns.values()].filter(
@@ -254,7 +256,7 @@ function orderChoices(spec: ChartSpec): Choice[] {
   ];
 }
 
-function splitChoices(spec: ChartSpec, columns: Columns, picks: readonly string[]): ChoiceGroup[] {
+function splitChoices(spec: ChartSpec, { columns }: Sources, picks: readonly string[]): ChoiceGroup[] {
   const own = spec.split?.column;
   const groups = [...columns.values()].filter(
     (one) => one.role === 'group' && (one.key === own || !picks.includes(one.key)),

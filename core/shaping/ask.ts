@@ -1,0 +1,40 @@
+import type { Answer, Grain, GrainQuery, GroupedQuery, PointsGrain, PointsQuery } from '../grain';
+
+/** Under what an answer is kept. */
+export const queryKey = (query: GrainQuery): string => JSON.stringify(query);
+
+/** Further questions that a chart turned out to need; thrown inside shaping and answered outside it. */
+export class Pending extends Error {
+  override readonly name = 'Pending';
+  constructor(readonly queries: readonly GrainQuery[]) {
+    super('more has to be asked');
+  }
+}
+
+/** The answers that are there, and the questions that are not answered yet. */
+export class Ask {
+  private readonly needs = new Map<string, GrainQuery>();
+
+  constructor(private readonly answers: ReadonlyMap<string, Answer>) {}
+
+  grain(query: GroupedQuery): Grain {
+    const empty: Grain = { axes: query.axes.map(() => []), measures: query.measures.map(() => []), size: 0 };
+    return (this.find(query) as Grain | undefined) ?? empty;
+  }
+
+  points(query: PointsQuery): PointsGrain {
+    return (this.find(query) as PointsGrain | undefined) ?? { points: [], merged: false, incomplete: 0 };
+  }
+
+  /** Goes on only where all that was asked is answered. @throws Pending */
+  settle(): void {
+    if (this.needs.size > 0) throw new Pending([...this.needs.values()]);
+  }
+
+  private find(query: GrainQuery): Answer | undefined {
+    const key = queryKey(query);
+    const found = this.answers.get(key);
+    if (!found) this.needs.set(key, query);
+    return found;
+  }
+}

@@ -1,0 +1,109 @@
+import {
+  exactColumn,
+  exactMean,
+  exactNumber,
+  measureAt,
+  type ExactColumn,
+  type Grain,
+  type GroupedQuery,
+  type Measure,
+} from '../grain';
+import { evaluate, isRowsFirst, parseFormula, type Layer } from '../spec';
+
+/** How groups of rows of a grain, by their places in it, become one value. */
+export type Roller = (rows: readonly number[]) => number | null;
+
+/**
+ * How the partial figures of a layer become one value: null where no cell of the amount is filled, 0 for counts. Sums
+ * are exact, averages weigh rows; a ratio is made from the totals of its columns. Summaries that do not roll up stand in
+ * the grain at the level shown, one row for each value.
+ */
+export function rollerFor(layer: Pick<Layer, 'amount' | 'summary'>, query: GroupedQuery, grain: Grain): Roller {
+  const { amount, summary } = layer;
+  if ('rows' in amount) {
+    const rows = data({ want: 'rows' }, query, grain);
+    return (indexes) => indexes.reduce((sum, i) => sum + Number(rows[i]), 0);
+  }
+  if ('column' in amount) return partRoller(amount.column, summary, query, grain);
+  if (isRowsFirst(amount)) return partRoller(amount.formula, summary, query, grain);
+  const formula = parseFormula(amount.formula);
+  const parts = new Map<string, Roller>();
+  return (indexes) =>
+    evaluate(formula, (key) => {
+      let roll = parts.get(key);
+      if (!roll) parts.set(key, (roll = partRoller(key, summary, query, grain)));
+      return roll(indexes);
+    });
+}
+
+function data(measure: Measure, query: GroupedQuery, grain: Grain): readonly (string | number | null)[] {
+  const found = grain.measures[measureAt(query.measures, measure)];
+  if (!found) throw new RangeError(`the grain has no ${JSON.stringify(measure)}`);
+  return found;
+}
+
+function partRoller(of: string, summary: Layer['summary'], query: GroupedQuery, grain: Grain): Roller {
+  const counts = data({ want: 'count', of }, query, grain);
+  const countOf = (indexes: readonly number[]) => indexes.reduce((sum, i) => sum + Number(counts[i]), 0);
+  switch (summary) {
+    case 'count':
+      return countOf;
+    case 'sum':
+    case 'mean': {
+      const sums = exactColumn(data({ want: 'sum', of }, query, grain) as (string | null)[]);
+      return (indexes) => {
+        const rows = countOf(indexes);
+        if (rows === 0) return null;
+        const units = addUnits(sums, indexes);
+        return summary === 'sum' ? exactNumber(units, sums.scale) : exactMean(units, sums.scale, rows);
+      };
+    }
+    case 'min':
+    case 'max': {
+      const found = data({ want: summary, of }, query, grain);
+      const pick = summary === 'min' ? Math.min : Math.max;
+      return (indexes) => {
+        const values = indexes.flatMap((i) => (found[i] === null ? [] : [Number(found[i])]));
+        return values.length > 0 ? values.reduce((a, b) => pick(a, b)) : null;
+      };
+    }
+    default: {
+      const at = query.measures.findIndex(
+        (measure) => measure.want === summary && 'of' in measure && measure.of === of,
+      );
+      const found = grain.measures[at];
+      if (!found) throw new RangeError(`the grain has no ${summary} of ${of}`);
+      const none = summary === 'distinct' ? 0 : null;
+      return (indexes) => {
+        if (indexes.length > 1) throw new RangeError(`a ${summary} cannot be rolled up`);
+        const value = indexes.length === 0 ? null : found[indexes[0]];
+        return value === null ? none : Number(value);
+      };
+    }
+  }
+}
+
+function addUnits(sums: ExactColumn, indexes: readonly number[]): bigint {
+  let units = 0n;
+  for (const i of indexes) units += sums.units[i] ?? 0n;
+  return units;
+}
+
+/** How many rows carry a layer's amount, counted over a whole grain. */
+export function rowsBehindLayer(layer: Layer, query: GroupedQuery, grain: Grain): number {
+  const [count] = query.measures.flatMap((measure, m) =>
+    ('rows' in layer.amount ? measure.want === 'rows' : measure.want === 'count' && partOf(layer, measure.of))
+      ? [grain.measures[m]]
+      : [],
+  );
+  return total(count);
+}
+
+function partOf(layer: Layer, of: string): boolean {
+  if ('column' in layer.amount) return layer.amount.column === of;
+  return 'formula' in layer.amount && (layer.amount.formula === of || layer.amount.formula.includes(of));
+}
+
+export function total(counts: readonly (string | number | null)[] | undefined): number {
+  return (counts ?? []).reduce<number>((sum, count) => sum + Number(count ?? 0), 0);
+}

@@ -1,0 +1,316 @@
+import { floor, isoDate, isoDateTime } from '../calendar';
+import {
+  addDecimals,
+  axesOf,
+  binsOf,
+  portionQuery,
+  portionsOf,
+  sameAxis,
+  type Cut,
+  type Grain,
+  type GrainAxis,
+  type GrainValue,
+  type GroupedQuery,
+  type Portion,
+  type RowFilter,
+} from '../grain';
+import { column, type ChartSpec, type Layer, type Sources } from '../spec';
+import type { Ask } from './ask';
+import { rollerFor, type Roller } from './figures';
+import {
+  compareGroups,
+  daysToCycle,
+  filterValue,
+  foldText,
+  groupText,
+  placesAcross,
+  toInstant,
+  type Places,
+} from './places';
+
+/** One series of a split: what it is called, and the keys of the rows that make it. */
+export interface Split {
+  /** Absent where there is no split. */
+  readonly value?: GrainValue;
+  readonly keys: readonly GrainValue[];
+}
+
+/** A portion with its grain laid on the places and splits of the chart. */
+export interface LaidPortion {
+  readonly portion: Portion;
+  readonly query: GroupedQuery;
+  readonly grain: Grain;
+  /** For each group of rows its place and its split, or -1. */
+  readonly at: readonly number[];
+  readonly splitAt: readonly number[];
+  readonly keys: readonly GrainValue[];
+  readonly splitKeys: readonly GrainValue[];
+}
+
+export interface Laid {
+  readonly spec: ChartSpec;
+  readonly places: Places;
+  readonly splits: readonly Split[];
+  readonly portions: readonly LaidPortion[];
+}
+
+/** Asks what a chart begins with and lays it on the places across and the splits. @throws Pending */
+export function lay(spec: ChartSpec, sources: Sources, ask: Ask): Laid {
+  const asked = portionsOf(spec, sources).map((portion) => {
+    const query = portionQuery(portion);
+    return { portion, query, grain: ask.grain(query) };
+  });
+  ask.settle();
+  const keyed = asked.map((one) => {
+    const { across, split } = axesOf(one.portion);
+    return { ...one, keys: acrossKeys(one, across), splitKeys: split ? keysOf(one, split) : [] };
+  });
+  const places = placesAcross(
+    spec,
+    keyed.map(({ portion, keys }) => ({
+      keys,
+      profile: column(portion.columns, portion.across),
+      other: portion.other,
+      stretches: portion.stretches,
+    })),
+    spec.across.as === 'bins' ? binsOf(column(sources.columns, spec.across.column), spec.across.count) : undefined,
+  );
+  const { splits, at } = splitsOf(keyed, spec);
+  return {
+    spec,
+    places,
+    splits,
+    portions: keyed.map((one, p) => ({ ...one, at: places.at[p], splitAt: at[p] })),
+  };
+}
+
+interface Keyed {
+  readonly portion: Portion;
+  readonly query: GroupedQuery;
+  readonly grain: Grain;
+}
+
+/** The keys of one axis of an answer; none where the question did not have it. */
+export function keysOf({ query, grain }: Pick<Keyed, 'query' | 'grain'>, axis: GrainAxis): readonly GrainValue[] {
+  const found = query.axes.findIndex((one) => sameAxis(one, axis));
+  return found < 0 ? [] : grain.axes[found];
+}
+
+/** What stands across for each group of rows; days become places of the cycle. */
+export function acrossKeys(one: Keyed, axis: GrainAxis | undefined): readonly GrainValue[] {
+  const { across } = one.portion.spec;
+  if (!axis) return [];
+  const keys = keysOf(one, axis);
+  return across.as === 'cycle' && axis.as === 'step' ? daysToCycle(keys, across.cycle) : keys;
+}
+
+/** The values that the series are split by, in order of name; those of other sheets are matched by text. */
+function splitsOf(
+  keyed: readonly (Keyed & { splitKeys: readonly GrainValue[] })[],
+  spec: ChartSpec,
+): { splits: readonly Split[]; at: number[][] } {
+  const none = { splits: [{ keys: [] }], at: keyed.map(({ grain }) => new Array<number>(grain.size).fill(0)) };
+  if (!spec.split) return none;
+  const named = keyed.map((one) => one.splitKeys.map((key) => splitName(key, one.portion, spec)));
+  const own = keyed.flatMap(({ portion }, p) => (portion.other ? [] : [p]));
+  const leading = own.length > 0 ? own : keyed.map((_, p) => p);
+  const values = [...new Set(leading.flatMap((p) => named[p]))].sort(compareGroups);
+  const places = new Map(values.map((value, i) => [value, i]));
+  const folded = new Map(values.map((value, i) => [foldText(groupText(value, { type: 'text' })), i]));
+  const keys = values.map(() => new Set<GrainValue>());
+  const at = keyed.map((one, p) => {
+    if (one.portion.split === undefined) return new Array<number>(one.grain.size).fill(0);
+    return named[p].map((name, i) => {
+      const found = leading.includes(p)
+        ? (places.get(name) ?? -1)
+        : (folded.get(foldText(groupText(name, { type: 'text' }))) ?? -1);
+      if (found >= 0 && !one.portion.other) keys[found].add(one.splitKeys[i]);
+      return found;
+    });
+  });
+  return { splits: values.map((value, i) => ({ value, keys: [...keys[i]] })), at };
+}
+
+/** What a series of a split is called: dates by their step, all else as it is. */
+function splitName(key: GrainValue, portion: Portion, spec: ChartSpec): GrainValue {
+  const profile = column(portion.columns, portion.split ?? '');
+  const step = spec.split?.step;
+  if (step && !(profile.meaning === 'year' && profile.type === 'integer'))
+    return stepName(toInstant(key, profile), step, spec);
+  return profile.type === 'date' || profile.type === 'datetime' ? (typeof key === 'number' ? isoDate(key) : key) : key;
+}
+
+function stepName(at: number | undefined, step: 'year' | 'quarter', spec: ChartSpec): GrainValue {
+  if (at === undefined) return null;
+  const start = floor(at, step, spec.calendar);
+  const year = Number(isoDate(start).slice(0, 4));
+  if (step === 'year')
+    return (spec.calendar?.yearStart ?? 1) === 1
+      ? String(year)
+      : `${year}/${String((year + 1) % 100).padStart(2, '0')}`;
+  const month = Number(isoDate(start).slice(5, 7));
+  const quarter = Math.floor(((((month - (spec.calendar?.yearStart ?? 1)) % 12) + 12) % 12) / 3) + 1;
+  return `${year} Q${quarter}`;
+}
+
+/** Some series of the split, or all rows whatever they are split by. */
+export type Splits = readonly number[] | 'all';
+
+/** The values of layers over places and splits: rolled up from the grain, or asked for where they cannot be. */
+export class Values {
+  private readonly cells = new Map<LaidPortion, number[][][]>();
+  private readonly rollers = new Map<string, Roller>();
+
+  constructor(
+    private readonly laid: Laid,
+    private readonly ask: Ask,
+  ) {}
+
+  /** One value per place, of the rows of some splits. */
+  vector(layer: Layer, splits: Splits): (number | null)[] {
+    const one = this.portionOf(layer);
+    const wide = !one.portion.exact || this.single(one, splits);
+    const found = wide ? one : this.cut(one, { across: true, split: false, filters: this.splitFilters(one, splits) });
+    const cells = this.cellsOf(found, wide && one.portion.split !== undefined ? splits : 'all');
+    if (one.portion.per !== undefined) return this.levels(found, cells, layer);
+    const roll = found === one ? this.rollerOf(layer, one) : rollerFor(layer, found.query, found.grain);
+    return cells.map((rows, place) => {
+      if (!one.portion.exact || rows.length < 2) return roll(rows);
+      // Several spellings of one group: their rows are asked for together.
+      return this.lump(layer, [place], splits);
+    });
+  }
+
+  /** The groups of rows at each place that are of some splits. */
+  private cellsOf(one: LaidPortion, splits: Splits): readonly (readonly number[])[] {
+    let bySplit = this.cells.get(one);
+    if (!bySplit) {
+      bySplit = this.laid.splits.map(() => this.laid.places.values.map((): number[] => []));
+      for (let i = 0; i < one.grain.size; i++)
+        if (one.at[i] >= 0 && one.splitAt[i] >= 0) bySplit[one.splitAt[i]][one.at[i]].push(i);
+      this.cells.set(one, bySplit);
+    }
+    const some = splits === 'all' ? bySplit : splits.map((split) => bySplit[split]);
+    return some.length === 1
+      ? some[0]
+      : this.laid.places.values.map((_, place) => some.flatMap((cells) => cells[place]));
+  }
+
+  private rollerOf(layer: Layer, one: LaidPortion): Roller {
+    let roll = this.rollers.get(layer.id);
+    if (!roll) this.rollers.set(layer.id, (roll = rollerFor(layer, one.query, one.grain)));
+    return roll;
+  }
+
+  /** One value of the rows of some places and splits together. */
+  lump(layer: Layer, places: readonly number[] | 'all', splits: Splits): number | null {
+    const one = this.portionOf(layer);
+    const within = new Set(places === 'all' ? [] : places);
+    const inPlace = (place: number) => place >= 0 && (places === 'all' || within.has(place));
+    if (!one.portion.exact) {
+      const rows = one.at.flatMap((place, i) => (inPlace(place) && this.holds(one, splits, one.splitAt[i]) ? [i] : []));
+      return this.rollerOf(layer, one)(rows);
+    }
+    const single = this.single(one, splits);
+    const found = this.cut(one, {
+      across: false,
+      split: single,
+      filters: [
+        ...this.placeFilters(one, places === 'all' ? undefined : within),
+        ...(single ? [] : this.splitFilters(one, splits)),
+      ],
+    });
+    const rows = found.splitAt.flatMap((split, i) => (!single || this.holds(one, splits, split) ? [i] : []));
+    const roll = rollerFor(layer, found.query, found.grain);
+    return one.portion.per === undefined ? roll(rows.slice(0, 1)) : addUp(rows.map((row) => roll([row])));
+  }
+
+  portionOf(layer: Layer): LaidPortion {
+    const found = this.laid.portions.find(({ portion }) => portion.layers.some(({ id }) => id === layer.id));
+    if (!found) throw new RangeError(`no portion of layer ${layer.id}`);
+    return found;
+  }
+
+  /** Whether a layer has a series per split. */
+  isSplit(layer: Layer): boolean {
+    return this.laid.spec.split !== undefined && this.portionOf(layer).portion.split !== undefined;
+  }
+
+  private holds({ portion }: LaidPortion, splits: Splits, split: number): boolean {
+    return splits === 'all' || portion.split === undefined || splits.includes(split);
+  }
+
+  private single({ portion }: LaidPortion, splits: Splits): boolean {
+    return portion.split === undefined || (splits !== 'all' && splits.length === 1);
+  }
+
+  /** Asks a portion's question cut otherwise, and lays the answer out. */
+  private cut(one: LaidPortion, cut: Cut): LaidPortion {
+    const query = portionQuery(one.portion, cut);
+    const grain = this.ask.grain(query);
+    const axes = axesOf(one.portion, cut);
+    const keys = acrossKeys({ portion: one.portion, query, grain }, axes.across);
+    const splitKeys = axes.split ? keysOf({ query, grain }, axes.split) : [];
+    const place = new Map(one.keys.map((key, i) => [key, one.at[i]]));
+    const split = new Map(one.splitKeys.map((key, i) => [key, one.splitAt[i]]));
+    const all = new Array<number>(grain.size).fill(0);
+    return {
+      portion: one.portion,
+      query,
+      grain,
+      keys,
+      splitKeys,
+      at: axes.across ? keys.map((key) => place.get(key) ?? -1) : all,
+      splitAt: axes.split ? splitKeys.map((key) => split.get(key) ?? -1) : all,
+    };
+  }
+
+  private placeFilters(one: LaidPortion, places: ReadonlySet<number> | undefined): RowFilter[] {
+    if (!places) return [];
+    const keys = [...new Set(one.keys.filter((_, i) => places.has(one.at[i])))];
+    return [keysFilter(keys, axesOf(one.portion).across, one.portion)];
+  }
+
+  private splitFilters(one: LaidPortion, splits: Splits): RowFilter[] {
+    if (splits === 'all' || one.portion.split === undefined) return [];
+    const keys = [...new Set(one.splitKeys.filter((_, i) => splits.includes(one.splitAt[i])))];
+    return [keysFilter(keys, axesOf(one.portion).split, one.portion)];
+  }
+
+  /** Levels of each value of a column added up. Over time one without a row in a step carries its last one on. */
+  private levels(found: LaidPortion, cells: readonly (readonly number[])[], layer: Layer): (number | null)[] {
+    const { per } = axesOf(found.portion);
+    const perKeys = per ? keysOf(found, per) : [];
+    const roll = rollerFor(layer, found.query, found.grain);
+    const overTime = this.laid.spec.across.as === 'time';
+    const held = new Map<GrainValue, number>();
+    return cells.map((rows) => {
+      if (!overTime) held.clear();
+      for (const row of rows) {
+        const value = roll([row]);
+        if (value !== null) held.set(perKeys[row], value);
+      }
+      return held.size > 0 ? addUp([...held.values()]) : null;
+    });
+  }
+}
+
+/** The rows that have one of some keys of an axis. */
+export function keysFilter(keys: readonly GrainValue[], axis: GrainAxis | undefined, portion: Portion): RowFilter {
+  if (!axis) throw new RangeError('no axis to filter by');
+  if (axis.as === 'step')
+    return {
+      column: axis.column,
+      step: axis.step,
+      calendar: axis.calendar,
+      starts: keys.map((key) => (key === null ? null : isoDateTime(Number(key)))),
+    };
+  if (axis.as === 'cycle') return { column: axis.column, cycle: axis.cycle, place: Number(keys[0]) };
+  const profile = column(portion.columns, axis.column);
+  return { column: axis.column, keep: keys.map((key) => filterValue(key, profile)) };
+}
+
+function addUp(values: readonly (number | null)[]): number | null {
+  const known = values.filter((value): value is number => value !== null);
+  return known.length > 0 ? addDecimals(known) : null;
+}

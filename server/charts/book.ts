@@ -1,0 +1,43 @@
+import { byKey, otherSheets, type ChartSpec, type Sources } from '@/core/spec';
+import { Problem } from '../problem';
+import { readySheet, type ReadySheet } from '../sheets/sheets';
+
+/** The sheets that a chart is made from: its own, and those that layers come from. */
+export interface Book {
+  readonly sheet: ReadySheet;
+  readonly sheets: ReadonlyMap<string, ReadySheet>;
+  readonly sources: Sources;
+}
+
+/**
+ * Opens the sheets of a chart. A sheet that layers come from and that is not there any more is left out; checking the
+ * spec then names it. `today` is the day that windows of time go by. @throws Problem where the chart's own sheet is not there.
+ */
+export async function openBook(spec: ChartSpec, today?: string): Promise<Book> {
+  const sheet = await readySheet(spec.sheet);
+  const others = await Promise.all(otherSheets(spec).map(async (id) => [id, await sheetOrNone(id)] as const));
+  const found = others.flatMap(([id, row]) => (row ? [[id, row] as const] : []));
+  return {
+    sheet,
+    sheets: new Map([[sheet.id, sheet], ...found]),
+    sources: {
+      columns: byKey(sheet.columns),
+      others: new Map(found.map(([id, row]) => [id, byKey(row.columns)])),
+      names: new Map(found.map(([id, row]) => [id, row.name])),
+      ...(today === undefined ? {} : { today }),
+    },
+  };
+}
+
+async function sheetOrNone(id: string): Promise<ReadySheet | undefined> {
+  return readySheet(id).catch((error: unknown) => {
+    if (error instanceof Problem && error.status === 404) return undefined;
+    throw error;
+  });
+}
+
+/** The book of a sheet alone. @throws Problem */
+export async function sheetBook(id: string): Promise<Book> {
+  const sheet = await readySheet(id);
+  return { sheet, sheets: new Map([[id, sheet]]), sources: { columns: byKey(sheet.columns) } };
+}
