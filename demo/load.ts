@@ -78,7 +78,7 @@ async function takeIn(file: DemoFile): Promise<Sheet> {
   }
 }
 
-/** A line, a scatter and a combo. */
+/** A line, a scatter, a combo, a plan after the actual figures, and targets. */
 function demoCharts(sheets: ReadonlyMap<string, Sheet>): ChartSpec[] {
   const find = (file: string) => {
     const sheet = sheets.get(file);
@@ -93,7 +93,50 @@ function demoCharts(sheets: ReadonlyMap<string, Sheet>): ChartSpec[] {
   const till = find('till-receipts.csv');
   const trials = find('germination-trials.csv');
   const water = find('watering-log.csv');
+  const plan = find('season-plan.xlsx');
+  const benches = find('bench-targets.csv');
   return [
+    {
+      version: 1,
+      sheet: benches.id,
+      across: {
+        as: 'group',
+        column: benches.key('Bench'),
+        order: {
+          by: 'amount',
+          amount: { formula: `${benches.key('Trays potted')} / ${benches.key('Target trays')}` },
+          summary: 'sum',
+          descending: true,
+        },
+      },
+      filters: [],
+      scales: { left: { fit: 'zero' } },
+      text: { title: 'Trays potted against target, the furthest along first' },
+      layers: [
+        { id: 'l1', amount: { column: benches.key('Trays potted') }, summary: 'sum', shape: 'column', side: 'left' },
+        { id: 'l2', amount: { column: benches.key('Target trays') }, summary: 'sum', shape: 'target', side: 'left' },
+      ],
+    },
+    {
+      version: 1,
+      sheet: till.id,
+      across: { as: 'time', column: till.key('Sold on'), step: 'month', partial: 'leave-out' },
+      filters: [],
+      scales: { left: { fit: 'zero' } },
+      text: { title: 'Takings so far, and the plan from there' },
+      layers: [
+        { id: 'l1', amount: { column: till.key('Takings') }, summary: 'sum', shape: 'line', side: 'left' },
+        {
+          id: 'l2',
+          amount: { column: plan.key('Planned takings') },
+          summary: 'sum',
+          shape: 'line',
+          side: 'left',
+          from: { sheet: plan.id, across: plan.key('Month') },
+          fills: 'l1',
+        },
+      ],
+    },
     {
       version: 1,
       sheet: water.id,

@@ -7,8 +7,8 @@ export function seasonPlan(): Cell[][] {
   for (let m = 0; m < 24; m++) {
     for (const { name, weight, months, price } of GROUPS) {
       const year = m < 12 ? 1 : 1.06;
-      const planned = weight * months[m % 12] * ((price[0] + price[1]) / 2) * 0.42 * year;
-      rows.push([new Date(Date.UTC(2025, m, 1)), name, Math.round(planned / 10) * 10]);
+      const planned = weight * months[m % 12] * ((price[0] + price[1]) / 2) * 3.7 * year;
+      rows.push([new Date(Date.UTC(2025, m, 1)), name, Math.round(planned / 50) * 50]);
     }
   }
   return rows;

@@ -1,3 +1,4 @@
+import type { Answer, GrainQuery } from '@/core/grain';
 import type { ColumnProfile, Correction } from '@/core/inference';
 import type { ChartModel, Form } from '@/core/layout';
 import type { Reading, ShapeChoices } from '@/core/reading';
@@ -16,6 +17,8 @@ export interface Sheet {
   reading: Reading | null;
   choices: ReadingChange;
   createdAt: string;
+  /** Changes whenever the rows were read anew. */
+  version: string;
 }
 /** What a user decides of the reading of a whole table. */
 export interface ReadingChange extends ShapeChoices {
@@ -54,6 +57,17 @@ export interface Rows {
   rows: (string | number | boolean | null)[][];
   total: number;
   unread: { row: number; column: string; text: string }[];
+}
+export interface Values {
+  values: { value: string | number | boolean | null; text: string; rows: number }[];
+  total: number;
+}
+export interface RowsBehind {
+  sheet: string;
+  columns: ColumnProfile[];
+  rows: (string | number | boolean | null)[][];
+  total: number;
+  amount: number | null;
 }
 export interface Suggestion {
   form: Form;
@@ -98,6 +112,12 @@ async function call<T>(path: string, init?: RequestInit): Promise<T> {
   return (response.status === 204 ? undefined : await response.json()) as T;
 }
 
+async function callBlob(path: string, init: RequestInit): Promise<Blob> {
+  const response = await fetch(path, init);
+  if (!response.ok) throw await toError(response);
+  return response.blob();
+}
+
 async function toError(response: Response): Promise<ApiError> {
   const problem = (await response.json().catch(() => ({}))) as { title?: string; detail?: string };
   return new ApiError(response.status, problem.detail ?? `The server answered ${response.status}.`, problem.title);
@@ -115,6 +135,16 @@ export const api = {
   deleteSheet: (id: string) => call<void>(`/api/sheets/${id}`, { method: 'DELETE' }),
   rows: (id: string, offset: number, limit: number, signal?: AbortSignal) =>
     call<Rows>(`/api/sheets/${id}/rows?offset=${offset}&limit=${limit}`, { signal }),
+  values: (id: string, column: string, search: string) =>
+    call<Values>(`/api/sheets/${id}/columns/${column}/values?search=${encodeURIComponent(search)}`),
+  rowsBehind: (
+    spec: ChartSpec,
+    point: { across: string | number; series?: string },
+    limit: number,
+    signal?: AbortSignal,
+  ) => call<RowsBehind>('/api/rows-behind', { ...json('POST', { spec, ...point, limit }), signal }),
+  rowsBehindCsv: (spec: ChartSpec, point: { across: string | number; series?: string }) =>
+    callBlob('/api/rows-behind.csv', json('POST', { spec, ...point })),
   correct: (id: string, column: string, correction: Correction) =>
     call<Sheet>(`/api/sheets/${id}/columns/${column}`, json('PATCH', correction)),
   reread: (id: string, change: ReadingChange) => call<Sheet>(`/api/sheets/${id}/reading`, json('PATCH', change)),
@@ -140,17 +170,18 @@ export const api = {
     ),
   preview: (spec: ChartSpec, width: number, height: number, signal?: AbortSignal) =>
     call<ChartModel>('/api/preview', { ...json('POST', { spec, width, height }), signal }),
+  grains: (spec: ChartSpec, signal?: AbortSignal) =>
+    call<{ answers: { query: GrainQuery; answer: Answer }[]; tooLarge?: true }>('/api/grains', {
+      ...json('POST', { spec }),
+      signal,
+    }),
   charts: () => call<{ charts: ListedChart[] }>('/api/charts').then(({ charts }) => charts),
   chart: (id: string) => call<SavedChart>(`/api/charts/${id}`),
   saveChart: (spec: ChartSpec) => call<SavedChart>('/api/charts', json('POST', { spec })),
   replaceChart: (id: string, spec: ChartSpec, revision: number) =>
     call<SavedChart>(`/api/charts/${id}`, json('PUT', { spec }, { 'if-match': `"${revision}"` })),
   deleteChart: (id: string) => call<void>(`/api/charts/${id}`, { method: 'DELETE' }),
-  chartCsv: async (spec: ChartSpec): Promise<Blob> => {
-    const response = await fetch('/api/data.csv', json('POST', { spec }));
-    if (!response.ok) throw await toError(response);
-    return response.blob();
-  },
+  chartCsv: (spec: ChartSpec) => callBlob('/api/data.csv', json('POST', { spec })),
 };
 
 /** Sends a file, telling how much of it has gone; answers the sheet's id and whether it is ready. */

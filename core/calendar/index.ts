@@ -2,3 +2,4 @@ export * from './instant';
 export * from './step';
 export * from './cycle';
 export * from './window';
+export * from './words';

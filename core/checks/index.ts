@@ -12,7 +12,9 @@ import { notFromZero } from './not-from-zero';
 import { oddSums } from './odd-sums';
 import { partial } from './partial';
 import { scales } from './scales';
+import { setAside } from './set-aside';
 import { seriesCount } from './series-count';
+import { unmatched } from './unmatched';
 import { unread } from './unread';
 
 /** In the order that they are shown: what could make the chart wrong first. */
@@ -20,7 +22,9 @@ const FINDERS: readonly CheckFinder[] = [
   empty,
   ambiguous,
   unread,
+  unmatched,
   oddSums,
+  setAside,
   form,
   cutOff,
   partial,

@@ -1,4 +1,4 @@
-import { stepLabel } from '../layout';
+import { stepLabel } from '../calendar';
 import { counted, type CheckFinder } from './check';
 
 /** A first or last step that is not whole: its total looks like a fall. */
@@ -15,7 +15,7 @@ export const partial: CheckFinder = ({ spec, frame }) => {
           {
             id: 'partial-first' as const,
             level: 'note' as const,
-            message: `${name(0)} is not whole: it begins ${counted(first.of - first.days, 'day')} late.`,
+            message: `${name(first.at)} is not whole: it begins ${counted(first.of - first.days, 'day')} late.`,
             change,
             changeWords: 'Leave out',
           },
@@ -26,7 +26,7 @@ export const partial: CheckFinder = ({ spec, frame }) => {
           {
             id: 'partial-last' as const,
             level: 'note' as const,
-            message: `${name(values.length - 1)} is not over: ${counted(last.days, 'day')} of ${last.of} so far.`,
+            message: `${name(last.at)} is not over: ${counted(last.days, 'day')} of ${last.of} so far.`,
             change,
             changeWords: 'Leave out',
           },

@@ -1,6 +1,6 @@
 import { column, type ChartSpec, type Sources } from '../spec';
 import type { Frame } from '../shaping';
-import { cycleLabel, roundStride, startsStride, stepLabel, stepTick } from './dates';
+import { cycleLabel, roundStride, startsStride, stepLabel, stepTick } from '../calendar';
 import { shorten, textWidth } from './measure';
 import type { AcrossTick } from './model';
 import { writeNumber, writeValue } from './numbers';
@@ -95,4 +95,14 @@ function binWords(bounds: readonly number[], width: number, unit: string | undef
     ticks: bounds.flatMap((bound, at) => (at % every === 0 ? [{ at, label: write(bound) }] : [])),
     turned: false,
   };
+}
+
+/** The words beside lying bars: each on its own line, shortened to the room, and only some where lines would touch. */
+export function lyingWords(labels: readonly string[], plot: { left: number; height: number }): AcrossWords {
+  const room = plot.height / Math.max(labels.length, 1);
+  const every = Math.max(1, Math.ceil(15 / Math.max(room, 0.001)));
+  const ticks = labels.flatMap((label, at) =>
+    at % every === 0 ? [{ at, label: shorten(label, plot.left - 12, TICK_SIZE) }] : [],
+  );
+  return { labels: [...labels], ticks, turned: false };
 }

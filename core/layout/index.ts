@@ -1,5 +1,4 @@
 export * from './check-ids';
-export * from './dates';
 export * from './form';
 export * from './layout';
 export * from './model';

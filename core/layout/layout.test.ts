@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { fromIso } from '../calendar';
+import { fromIso, spanWords, stepLabel, stepTick, yearName } from '../calendar';
 import {
   breathingStart,
   coveringTicks,
@@ -7,14 +7,10 @@ import {
   insideTicks,
   rangeFor,
   roundStep,
-  spanWords,
-  stepLabel,
-  stepTick,
   tickStyle,
   unitFor,
   writeNumber,
   writeValue,
-  yearName,
 } from '.';
 import { shorten, textWidth } from './measure';
 

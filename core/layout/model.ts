@@ -18,9 +18,15 @@ export interface ChartModel {
     turned: boolean;
     /** Places that the data never fills: lines are joined over them. */
     rests: number[];
+    /** Where the groups beyond the first few stand together. */
+    otherAt?: number;
   };
   series: ModelSeries[];
   points?: { x: number; y: number; series: string; count: number }[];
+  /** The slices of a pie, clockwise from the top. */
+  slices?: Slice[];
+  /** The chart lies down: groups along the left side, amounts along the bottom (right scale: along the top). */
+  lying?: boolean;
   panels?: { value: string; label: string; series: string[] }[];
   scales: { left?: ScaleModel; right?: ScaleModel; across?: ScaleModel };
   /** Where the plot stands in the drawing, in pixels. */
@@ -45,6 +51,20 @@ export interface AcrossTick {
   under?: string;
 }
 
+export interface Slice {
+  /** The place across that it stands for. */
+  at: number;
+  name: string;
+  /** Where it begins and ends, as fractions of the whole. */
+  from: number;
+  to: number;
+  /** Its value with its share of the whole. */
+  words: string;
+  color: string;
+  /** The side and height (pixels from the drawing's top) of its name; none where there is no room. */
+  label?: { y: number; side: 'left' | 'right' };
+}
+
 export interface ModelSeries {
   id: string;
   layer: string;
@@ -54,6 +74,8 @@ export interface ModelSeries {
   side: Side;
   /** Series with the same stack stand on each other. */
   stack?: string;
+  /** Stacked as parts of 100 % at each place. */
+  share?: boolean;
   gaps: 'open' | 'bridge';
   joins?: string;
   /** Aligned with `across.values`; null is a gap. */

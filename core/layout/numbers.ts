@@ -1,8 +1,6 @@
+import { LOCALE } from '../calendar';
 import type { NumberUnit, ScaleNumbers } from '../spec';
 import { decimalsOf } from './ticks';
-
-/** The language that numbers and dates are written in. */
-export const LOCALE = 'en-GB';
 
 const DIVISOR: Readonly<Record<NumberUnit, number>> = { ones: 1, thousands: 1e3, millions: 1e6, billions: 1e9 };
 const SUFFIX: Readonly<Record<NumberUnit, string>> = { ones: '', thousands: 'k', millions: 'M', billions: 'bn' };

@@ -11,7 +11,7 @@ import {
   type Sources,
   type Side,
 } from '../spec';
-import { spanWords } from './dates';
+import { spanWords } from '../calendar';
 import { unitSign } from './numbers';
 import type { Frame } from '../shaping';
 
@@ -49,6 +49,7 @@ export function writeScaleTitle(spec: ChartSpec, sources: Sources, side: Side): 
   if (layers.length === 0) return '';
   const scatter = spec.across.as === 'number';
   const names = listed(layers.map((layer) => (scatter ? amountName(layer, sources) : layerWords(layer, sources))));
+  if (layers.some(({ stack }) => stack === 'share')) return `Share of ${lowerFirst(names)}`;
   const units = [
     ...new Set(
       layers.map((layer) => (scatter ? amountUnit(layer.amount, sources.columns) : layerUnit(layer, sources))),

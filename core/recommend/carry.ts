@@ -6,7 +6,10 @@ import type { ChartSpec, Layer } from '../spec';
  */
 export function carryOver(before: ChartSpec | undefined, current: ChartSpec | undefined, next: ChartSpec): ChartSpec {
   if (!before || !current) return next;
-  const layers = next.layers.map((layer) => carryLayer(layer, before, current));
+  const layers = [
+    ...next.layers.map((layer) => carryLayer(layer, before, current)),
+    ...addedLayers(before, current, next),
+  ];
   const across =
     next.across.as === 'time' &&
     current.across.as === 'time' &&
@@ -17,8 +20,13 @@ export function carryOver(before: ChartSpec | undefined, current: ChartSpec | un
           current.across.as === 'group' &&
           before.across.as === 'group' &&
           next.across.column === current.across.column
-        ? { ...next.across, ...changed(before.across, current.across, ['order']) }
+        ? { ...next.across, ...changed(before.across, current.across, ['order', 'keep', 'omit', 'within']) }
         : next.across;
+  const split =
+    next.split && current.split && next.split.column === current.split.column
+      ? { split: { ...next.split, ...changed(before.split ?? next.split, current.split, ['keep', 'step']) } }
+      : {};
+  const aside = current.setAside && next.across.column === current.across.column ? { setAside: current.setAside } : {};
   const right = layers.some((layer) => layer.side === 'right')
     ? { right: next.scales.right ?? { fit: 'zero' as const } }
     : {};
@@ -26,6 +34,8 @@ export function carryOver(before: ChartSpec | undefined, current: ChartSpec | un
   return {
     ...next,
     across,
+    ...split,
+    ...aside,
     layers,
     filters: current.filters,
     scales,
@@ -34,11 +44,31 @@ export function carryOver(before: ChartSpec | undefined, current: ChartSpec | un
   };
 }
 
+const CARRIED = ['summary', 'shape', 'side', 'stack', 'then', 'thenBy', 'per', 'name', 'style'] as const;
+
+/** Layers that no pick makes: formulas, and those out of another sheet. They stay while what runs across is of a kind that they can lie on. */
+function addedLayers(before: ChartSpec, current: ChartSpec, next: ChartSpec): Layer[] {
+  const known = new Set(before.layers.map(({ amount, from }) => JSON.stringify([amount, from])));
+  const added = current.layers.filter(
+    ({ amount, from }) => !known.has(JSON.stringify([amount, from])) && (from || 'formula' in amount),
+  );
+  const stays = next.across.column === current.across.column && next.across.as === current.across.as;
+  const taken = new Set(next.layers.map(({ id }) => id));
+  const ids = new Set([...taken, ...added.map(({ id }) => id)]);
+  return added.flatMap((layer) => {
+    if (layer.from && !stays) return [];
+    let { id } = layer;
+    for (let n = 1; taken.has(id); n++) if (!ids.has(`l${n}`)) id = `l${n}`;
+    taken.add(id);
+    return [{ ...layer, id }];
+  });
+}
+
 function carryLayer(layer: Layer, before: ChartSpec, current: ChartSpec): Layer {
   const same = (one: Layer) => JSON.stringify(one.amount) === JSON.stringify(layer.amount);
   const was = before.layers.find(same);
   const is = current.layers.find(same);
-  return was && is ? { ...layer, ...changed(was, is, ['summary', 'shape', 'side', 'stack', 'name', 'style']) } : layer;
+  return was && is ? { ...layer, ...changed(was, is, CARRIED) } : layer;
 }
 
 /** The named parts of `is` that are not as in `was`. */

@@ -3,6 +3,9 @@ import type { Answer, Grain, GrainQuery, GroupedQuery, PointsGrain, PointsQuery 
 /** Under what an answer is kept. */
 export const queryKey = (query: GrainQuery): string => JSON.stringify(query);
 
+/** What was answered so far, by `queryKey`. */
+export type Known = Pick<ReadonlyMap<string, Answer>, 'get'>;
+
 /** Further questions that a chart turned out to need; thrown inside shaping and answered outside it. */
 export class Pending extends Error {
   override readonly name = 'Pending';
@@ -15,7 +18,7 @@ export class Pending extends Error {
 export class Ask {
   private readonly needs = new Map<string, GrainQuery>();
 
-  constructor(private readonly answers: ReadonlyMap<string, Answer>) {}
+  constructor(private readonly answers: Known) {}
 
   grain(query: GroupedQuery): Grain {
     const empty: Grain = { axes: query.axes.map(() => []), measures: query.measures.map(() => []), size: 0 };

@@ -5,14 +5,13 @@ import {
   binsOf,
   layerMeasures,
   portionsOf,
-  type Answer,
   type GrainValue,
   type GroupedQuery,
   type Portion,
   type RowFilter,
 } from '../grain';
 import { column, typedValue, type ChartSpec, type Layer, type Sources } from '../spec';
-import { Ask } from './ask';
+import { Ask, type Known } from './ask';
 import { rollerFor } from './figures';
 import { keysFilter, Values, type LaidPortion } from './lay';
 import { shapeGroups, type SeriesOf, type Shaped } from './shape';
@@ -45,7 +44,7 @@ export class NoSuchPoint extends Error {
 export function behind(
   spec: ChartSpec,
   sources: Sources,
-  answers: ReadonlyMap<string, Answer>,
+  answers: Known,
   point: { across: string | number; series?: string },
 ): Behind {
   const ask = new Ask(answers);

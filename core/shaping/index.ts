@@ -1,5 +1,6 @@
 export * from './ask';
 export * from './behind';
 export * from './frame';
+export * from './held';
 export * from './shape';
 export { groupText, foldText } from './places';

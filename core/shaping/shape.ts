@@ -1,7 +1,7 @@
 import { floor, fromIso } from '../calendar';
 import { binsOf, measureAt, orderLayer, pointsQueries, type Answer, type GrainQuery, type GrainValue } from '../grain';
 import { column, OTHER, type ChartSpec, type Layer, type Order, type Sources } from '../spec';
-import { Ask, Pending, queryKey } from './ask';
+import { Ask, Pending, queryKey, type Known } from './ask';
 import { rowsBehindLayer, total } from './figures';
 import { applyFills } from './fills';
 import { seriesId, type Frame, type FramePoint, type FrameSeries, type Partials, type Unmatched } from './frame';
@@ -34,7 +34,7 @@ export interface Shaped {
  * Grain and spec to the frame that is drawn. `answers` holds what was asked so far, by `queryKey`.
  * @throws Pending with the questions that still have to be asked.
  */
-export function shape(spec: ChartSpec, sources: Sources, answers: ReadonlyMap<string, Answer>): Frame {
+export function shape(spec: ChartSpec, sources: Sources, answers: Known): Frame {
   const ask = new Ask(answers);
   return spec.across.as === 'number' ? shapePoints(spec, sources, ask) : shapeGroups(spec, sources, ask).frame;
 }

@@ -1,4 +1,5 @@
-import type { ChartSpec, Layer, Scale, Shape, Side } from './chart-spec';
+import type { Step } from '../calendar';
+import type { ChartSpec, Filter, Layer, Scale, Shape, Side } from './chart-spec';
 
 /** Changes to a chart, each from spec to spec. What a change makes wrong elsewhere it puts right. */
 
@@ -9,11 +10,20 @@ export function changeLayer(spec: ChartSpec, id: string, change: Partial<Layer>)
   });
 }
 
-/** Gives layers a shape; the scales of columns begin at zero, and only columns stay stacked. */
+/** Shapes whose length is read: their scale begins at zero. */
+export const SOLID: ReadonlySet<Shape> = new Set(['column', 'bar', 'area', 'pie']);
+
+/** Gives layers a shape; the scales of columns, bars and areas begin at zero, and only they stay stacked. A pie stands alone, bars lie down together. */
 export function setShape(spec: ChartSpec, ids: readonly string[], shape: Shape): ChartSpec {
-  const layers = spec.layers.map((layer) => (ids.includes(layer.id) ? withShape(layer, shape) : layer));
+  const all = shape === 'pie' || spec.layers.some((layer) => layer.shape === 'pie');
+  const layers = spec.layers.map((layer) => {
+    if (all || ids.includes(layer.id)) return withShape(layer, shape);
+    // Columns lie down with the bars beside them, and stand up again.
+    if (shape === 'bar' && layer.shape === 'column') return withShape(layer, 'bar');
+    return shape !== 'target' && layer.shape === 'bar' ? withShape(layer, 'column') : layer;
+  });
   const scales = { ...spec.scales };
-  if (shape === 'column') {
+  if (SOLID.has(shape)) {
     for (const side of ['left', 'right'] as const) {
       const scale = scales[side];
       if (scale?.fit === 'breathing' && layers.some((layer) => layer.side === side && ids.includes(layer.id)))
@@ -23,9 +33,11 @@ export function setShape(spec: ChartSpec, ids: readonly string[], shape: Shape):
   return { ...spec, layers, scales };
 }
 
+const STACKED: ReadonlySet<Shape> = new Set(['column', 'bar', 'area']);
+
 function withShape(layer: Layer, shape: Shape): Layer {
   const { stack, ...rest } = layer;
-  return { ...rest, shape, ...(stack && shape === 'column' ? { stack } : {}) };
+  return { ...rest, shape, ...(stack && STACKED.has(shape) ? { stack } : {}) };
 }
 
 /** Moves a layer to a scale; a scale that nothing is on any more goes, and a new one begins at zero. */
@@ -39,9 +51,15 @@ export function setScale(spec: ChartSpec, side: Side | 'across', scale: Scale): 
 
 /** Takes a layer away; the last one stays. */
 export function removeLayer(spec: ChartSpec, id: string): ChartSpec {
-  return spec.layers.length < 2
-    ? spec
-    : tidyScales({ ...spec, layers: spec.layers.filter((layer) => layer.id !== id) });
+  if (spec.layers.length < 2) return spec;
+  const layers = spec.layers.flatMap((layer) => {
+    if (layer.id === id) return [];
+    const rest = { ...layer };
+    // What carried on from it now stands alone.
+    if (rest.fills === id) delete rest.fills;
+    return [rest];
+  });
+  return tidyScales({ ...spec, layers });
 }
 
 /** Takes the split away: one series per layer. */
@@ -56,4 +74,85 @@ function tidyScales(spec: ChartSpec): ChartSpec {
   return spec.layers.some((layer) => layer.side === 'right')
     ? { ...spec, scales: { ...scales, right: right ?? { fit: 'zero' } } }
     : { ...spec, scales };
+}
+
+/** What is made of a layer's values after the summary; nothing where `then` is not given. */
+export function setThen(spec: ChartSpec, id: string, then?: Layer['then'], thenBy?: Layer['thenBy']): ChartSpec {
+  return {
+    ...spec,
+    layers: spec.layers.map((layer) => {
+      if (layer.id !== id) return layer;
+      const rest = { ...layer };
+      delete rest.then;
+      delete rest.thenBy;
+      return { ...rest, ...(then ? { then } : {}), ...(then && thenBy ? { thenBy } : {}) };
+    }),
+  };
+}
+
+/** Adds a filter, or puts it in the place of another. */
+export function setFilter(spec: ChartSpec, filter: Filter, at = spec.filters.length): ChartSpec {
+  const filters = [...spec.filters];
+  filters[at] = filter;
+  return { ...spec, filters };
+}
+export function removeFilter(spec: ChartSpec, at: number): ChartSpec {
+  return { ...spec, filters: spec.filters.filter((_, i) => i !== at) };
+}
+
+/** Leaves a point out of the chart, in the open: a whole place, or one series there. */
+export function setAside(spec: ChartSpec, across: string | number, series?: string): ChartSpec {
+  const rest = (spec.setAside ?? []).filter((point) => point.across !== across || point.series !== series);
+  return { ...spec, setAside: [...rest, { across, ...(series === undefined ? {} : { series }) }] };
+}
+export function bringBack(spec: ChartSpec, at: number): ChartSpec {
+  const setAside = (spec.setAside ?? []).filter((_, i) => i !== at);
+  const rest = { ...spec };
+  delete rest.setAside;
+  return setAside.length > 0 ? { ...rest, setAside } : rest;
+}
+
+/** Steps into one group: what runs across is another Group, of its rows alone. */
+export function stepInto(spec: ChartSpec, value: string, into: string): ChartSpec {
+  const { across } = spec;
+  if (across.as !== 'group') return spec;
+  const order = across.order?.by === 'sheet' || across.order?.by === 'calendar' ? undefined : across.order;
+  const inner: ChartSpec = {
+    ...spec,
+    across: {
+      as: 'group',
+      column: into,
+      ...(order ? { order } : {}),
+      within: [...(across.within ?? []), { column: across.column, value }],
+    },
+  };
+  delete inner.setAside;
+  return inner.split?.column === into ? withoutSplit(inner) : inner;
+}
+
+/** Steps back out, to before the group at a place of the path. */
+export function stepOut(spec: ChartSpec, at: number): ChartSpec {
+  const { across } = spec;
+  if (across.as !== 'group' || !across.within?.[at]) return spec;
+  const { within, ...rest } = across;
+  const path = within.slice(0, at);
+  const outer: ChartSpec = {
+    ...spec,
+    across: { ...rest, column: within[at].column, ...(path.length > 0 ? { within: path } : {}) },
+  };
+  delete outer.setAside;
+  return outer;
+}
+
+/** Adds a layer under an id of its own. A right scale comes with the first layer that stands on it. */
+export function addLayer(spec: ChartSpec, layer: Omit<Layer, 'id'>): ChartSpec {
+  const taken = new Set(spec.layers.map(({ id }) => id));
+  let n = spec.layers.length + 1;
+  while (taken.has(`l${n}`)) n++;
+  return tidyScales({ ...spec, layers: [...spec.layers, { ...layer, id: `l${n}` }] });
+}
+
+/** Moves along the steps of the calendar. */
+export function setStep(spec: ChartSpec, step: Step): ChartSpec {
+  return spec.across.as === 'time' ? { ...spec, across: { ...spec.across, step } } : spec;
 }

@@ -5,6 +5,7 @@ export * from './formula';
 export * from './layers';
 export * from './not-built';
 export * from './over';
+export * from './place-words';
 export * from './resolve';
 export * from './sentence';
 export * from './sources';

@@ -1,6 +1,6 @@
 import { CYCLE_WORDS, SHAPE_WORDS, SUMMARY_WORDS } from './words';
 import type { Summary } from '../inference';
-import { column, type Columns } from './against-columns';
+import type { Columns } from './against-columns';
 import type { Amount, ChartSpec, Layer } from './chart-spec';
 import { formulaToNames, parseFormula, type Formula } from './formula';
 import { columnsOf, type Sources } from './sources';
@@ -19,7 +19,7 @@ export function layerUnit(layer: Worded, sources: Sources): string | undefined {
 /** The unit of single values of an amount; none for a count of rows. */
 export function amountUnit(amount: Amount, columns: Columns): string | undefined {
   if ('rows' in amount) return undefined;
-  if ('column' in amount) return column(columns, amount.column).unit;
+  if ('column' in amount) return columns.get(amount.column)?.unit;
   return formulaUnit(parseFormula(amount.formula), columns);
 }
 
@@ -29,7 +29,7 @@ function formulaUnit(formula: Formula, columns: Columns): string | undefined {
     case 'number':
       return undefined;
     case 'column':
-      return column(columns, formula.key).unit;
+      return columns.get(formula.key)?.unit;
     case 'minus':
       return formulaUnit(formula.of, columns);
     default: {
@@ -82,14 +82,17 @@ function summaryWords(layer: Layer, sources: Sources): string {
   return before ? before + lowerFirst(name) : upperFirst(name);
 }
 
+/** The name of a column whose sheet is not there yet. */
+const UNKNOWN = '…';
+
 /** The name of a layer's amount: its own, the column's, the formula with the columns' names, or "Rows". */
 export function amountName(layer: Pick<Layer, 'amount' | 'name' | 'from'>, sources: Sources): string {
   if (layer.name) return layer.name;
   const { amount } = layer;
   if ('rows' in amount) return 'Rows';
   const columns = columnsOf(layer, sources);
-  if ('column' in amount) return column(columns, amount.column).name;
-  return formulaToNames(amount.formula, (key) => column(columns, key).name);
+  const nameOf = (key: string) => columns.get(key)?.name ?? UNKNOWN;
+  return 'column' in amount ? nameOf(amount.column) : formulaToNames(amount.formula, nameOf);
 }
 
 /** The groups that were stepped into, outermost first. */

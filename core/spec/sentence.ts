@@ -2,6 +2,7 @@ import type { ColumnProfile } from '../inference';
 import { column } from './against-columns';
 import type { ChartSpec, Filter, Layer } from './chart-spec';
 import { amountName, withinPath } from './layers';
+import { placeWords } from './place-words';
 import type { Sources } from './sources';
 import { overOf } from './over';
 import { CYCLE_WORDS, SHAPE_WORDS, stepsInWords, SUMMARY_WORDS, WINDOW_WORDS } from './words';
@@ -43,7 +44,7 @@ export function sentenceParts(spec: ChartSpec, sources: Sources): SentencePart[]
   ]);
   const aside = (spec.setAside ?? []).flatMap((point, i): SentencePart[] => [
     { text: i === 0 ? ', without ' : ' and ' },
-    { text: String(point.across), control: 'aside', at: i },
+    { text: placeWords(spec, point.across), control: 'aside', at: i },
   ]);
   return capitalised([...parts, ...filters, ...aside]);
 }

@@ -80,7 +80,7 @@ export async function choose(page: Page, part: string, choice: string): Promise<
   await drawn(page);
 }
 
-export async function expectSentence(page: Page, words: string): Promise<void> {
+export async function expectSentence(page: Page, words: string | RegExp): Promise<void> {
   await expect(sentence(page).locator('p')).toHaveText(words);
 }
 

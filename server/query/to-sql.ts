@@ -62,7 +62,8 @@ function axisSql(axis: GrainAxis, columns: Columns): SQL {
     case 'cycle':
       return cycleSql(cell, axis.cycle);
     case 'bin':
-      return sql`least(floor((${cell} - ${axis.start}::numeric) / ${axis.width}::numeric), ${axis.count - 1})::int`;
+      // least() passes over nulls: an empty cell would fall into the last interval.
+      return sql`CASE WHEN ${cell} IS NOT NULL THEN least(floor((${cell} - ${axis.start}::numeric) / ${axis.width}::numeric), ${axis.count - 1})::int END`;
     case 'step':
       return stepSql(cell, axis.step, axis.calendar, column(columns, axis.column));
   }

@@ -36,6 +36,8 @@ export interface SheetAnswer {
   reading: SheetRow['reading'];
   choices: ReadingChoices;
   createdAt: string;
+  /** Changes whenever the rows were read anew; empty for tables that stay in their database. */
+  version: string;
 }
 
 export function sheetAnswer(row: SheetRow): SheetAnswer {
@@ -51,6 +53,7 @@ export function sheetAnswer(row: SheetRow): SheetAnswer {
     reading: row.reading,
     choices: row.choices,
     createdAt: row.createdAt.toISOString(),
+    version: row.tableName?.slice(row.tableName.lastIndexOf('_') + 1) ?? '',
   };
 }
 

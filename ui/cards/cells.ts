@@ -1,4 +1,4 @@
-import { monthShort } from '@/core/layout';
+import { monthShort } from '@/core/calendar';
 import { fromIso } from '@/core/calendar';
 import { SUMMARY_WORDS } from '@/core/spec';
 import type { ColumnProfile, Role, Summary } from '@/core/inference';

@@ -3,6 +3,7 @@
 import { memo, useMemo } from 'react';
 import type { DrawingProps } from './drawing';
 import { GroupedDrawing } from './GroupedDrawing';
+import { PieDrawing } from './PieDrawing';
 import { ScatterDrawing } from './ScatterDrawing';
 
 /** Draws a ChartModel. The large chart, suggestions and the desk all draw through here. */
@@ -16,6 +17,7 @@ export const ChartDrawing = memo(function ChartDrawing(props: DrawingProps) {
     [model],
   );
   if (empty) return props.small ? null : <EmptyDrawing {...props} />;
+  if (model.slices) return <PieDrawing {...props} />;
   return model.points ? <ScatterDrawing {...props} /> : <GroupedDrawing {...props} />;
 });
 

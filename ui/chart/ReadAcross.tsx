@@ -20,7 +20,7 @@ export function ReadAcross({ active, label, model }: { active?: boolean; label?:
         {shown.map(({ series, words }) => (
           <div key={series.id}>
             <dt>
-              <Mark name={series.symbol} color={series.color} shape={series.shape} />
+              <Mark name={series.symbol} color={series.color} shape={series.shape} dash={series.dash} />
               {series.name}
             </dt>
             <dd>{words ?? 'no rows'}</dd>

@@ -7,6 +7,20 @@ export interface DrawingProps {
   small?: boolean;
   width: number;
   height: number;
+  /** What clicking a place of the chart does; `at` is where, in pixels from the drawing's corner. */
+  onPoint?: (place: number, at: { x: number; y: number }) => void;
+}
+
+/** The room around the plot, in pixels. */
+export function roomOf({ model, small, width, height }: DrawingProps) {
+  if (small) return { left: 2, top: 4, right: 2, bottom: 2 };
+  const { plot } = model.size;
+  return {
+    left: plot.left,
+    top: plot.top,
+    right: width - plot.left - plot.width,
+    bottom: height - plot.top - plot.height,
+  };
 }
 
 /** The words of ticks on both scales. */
@@ -44,4 +58,40 @@ export function sideAxis(model: ChartModel, side: Side, small: boolean, width: n
       allowDataOverflow: cutsOff(model, side),
     }
   );
+}
+
+/** The scale of a side where the chart lies down: left along the bottom, right along the top. */
+export function lyingAxis(model: ChartModel, side: Side, small: boolean, height: number) {
+  const scale = model.scales[side];
+  return (
+    scale && {
+      xAxisId: side,
+      orientation: side === 'left' ? ('bottom' as const) : ('top' as const),
+      type: 'number' as const,
+      domain: scale.domain,
+      ticks: scale.ticks,
+      interval: 0 as const,
+      hide: small,
+      height: small ? 0 : height,
+      tick: TICK_STYLE,
+      tickFormatter: (value: number) => scale.labels[scale.ticks.indexOf(value)] ?? '',
+      tickLine: false,
+      axisLine: false,
+      allowDataOverflow: cutsOff(model, side),
+    }
+  );
+}
+
+/** Where in the drawing a click fell. */
+export function clickedAt(event: {
+  currentTarget: EventTarget | null;
+  clientX?: number;
+  clientY?: number;
+  nativeEvent?: unknown;
+}): {
+  x: number;
+  y: number;
+} {
+  const box = (event.currentTarget as Element | null)?.getBoundingClientRect();
+  return { x: (event.clientX ?? 0) - (box?.left ?? 0), y: (event.clientY ?? 0) - (box?.top ?? 0) };
 }

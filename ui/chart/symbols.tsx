@@ -31,19 +31,26 @@ export function Mark({
   color,
   r = 4.5,
   shape = 'dot',
+  dash,
 }: {
   name: SymbolName;
   color: string;
   r?: number;
   shape?: string;
+  dash?: string;
 }) {
-  if (shape === 'line')
+  if (shape === 'line' || shape === 'target')
     return (
       <svg width="18" height="10" aria-hidden>
-        <path d="M1 5H17" stroke={color} strokeWidth="2.4" />
+        <path
+          d="M1 5H17"
+          stroke={color}
+          strokeWidth={shape === 'target' ? 4 : 2.4}
+          strokeDasharray={dash === 'dashed' ? '4 2.5' : dash === 'dotted' ? '1.5 2.5' : undefined}
+        />
       </svg>
     );
-  if (shape === 'column')
+  if (shape === 'column' || shape === 'bar' || shape === 'area')
     return (
       <svg width="12" height="12" aria-hidden>
         <rect x="1" y="1" width="10" height="10" rx="1" fill={color} />

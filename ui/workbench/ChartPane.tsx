@@ -1,7 +1,7 @@
 'use client';
 
-import { useRef, useState, type RefObject } from 'react';
-import { Spin } from 'antd';
+import { useCallback, useRef, useState, type RefObject } from 'react';
+import { Popover, Spin } from 'antd';
 import type { Sources } from '@/core/spec';
 import type { Sheet } from '../api';
 import { ChartDrawing } from '../chart/ChartDrawing';
@@ -10,6 +10,8 @@ import { ChartParts } from './ChartParts';
 import { InPlaceText } from './InPlaceText';
 import { Legend } from './Legend';
 import { PartsMenu } from './PartsMenu';
+import { PointCard, type Point } from './point/PointCard';
+import { RowsBehind } from './point/RowsBehind';
 import { useWork } from './store';
 import type { Size, usePreview } from './useChart';
 
@@ -29,6 +31,13 @@ export function ChartPane({ holder, size, sheet, sources, preview, busy, error }
   const edit = useWork((state) => state.edit);
   const figure = useRef<HTMLElement>(null);
   const [openPart, setOpenPart] = useState<string>();
+  const [pointed, setPointed] = useState<{ place?: number; x: number; y: number }>();
+  const [rowsOf, setRowsOf] = useState<Point>();
+  const onPoint = useCallback((place: number, at: { x: number; y: number }) => setPointed({ place, ...at }), []);
+  const open = (part: string) => {
+    if (part !== 'point') setOpenPart(part);
+    else if (model) setPointed({ x: model.size.plot.left + model.size.plot.width / 2, y: model.size.plot.top });
+  };
   const write = (name: 'title' | 'subtitle') => (text: string | undefined) =>
     edit((now) => ({ ...now, text: { ...now.text, [name]: text } }));
   const trouble = error ?? preview.error?.message;
@@ -70,8 +79,34 @@ export function ChartPane({ holder, size, sheet, sources, preview, busy, error }
         <div ref={holder} className={styles.holder}>
           {model && spec && size.width > 0 && (
             <div className={styles.canvas} style={{ width: model.size.width, height: model.size.height }}>
-              <ChartDrawing model={model} width={model.size.width} height={model.size.height} />
+              <ChartDrawing
+                model={model}
+                width={model.size.width}
+                height={model.size.height}
+                {...(model.points ? {} : { onPoint })}
+              />
               <ChartParts model={model} spec={spec} sources={sources} open={openPart} onOpen={setOpenPart} />
+              {pointed && (
+                <Popover
+                  open
+                  key={`${pointed.place} ${pointed.x} ${pointed.y}`}
+                  onOpenChange={(next) => !next && setPointed(undefined)}
+                  trigger="click"
+                  placement="right"
+                  content={
+                    <PointCard
+                      model={model}
+                      spec={spec}
+                      sources={sources}
+                      place={pointed.place}
+                      onRows={setRowsOf}
+                      onDone={() => setPointed(undefined)}
+                    />
+                  }
+                >
+                  <span className={styles.pointed} style={{ left: pointed.x, top: pointed.y }} data-no-export />
+                </Popover>
+              )}
             </div>
           )}
           {!spec && !busy && !trouble && <Invitation sheet={sheet} />}
@@ -79,13 +114,28 @@ export function ChartPane({ holder, size, sheet, sources, preview, busy, error }
       </figure>
       {model && (
         <div className={styles.tools} data-no-export>
-          <PartsMenu model={model} onOpen={setOpenPart} />
+          <PartsMenu model={model} onOpen={open} />
         </div>
+      )}
+      {rowsOf && model && spec && (
+        <RowsBehind
+          key={JSON.stringify(rowsOf)}
+          point={rowsOf}
+          model={model}
+          spec={spec}
+          sources={sources}
+          onClose={() => setRowsOf(undefined)}
+        />
       )}
       {(busy || preview.fetching) && (
         <div className={styles.busy} role="status">
           <Spin size="small" />
           <span>Drawing …</span>
+          {preview.fetching && model && (
+            <button type="button" className="action" onClick={preview.cancel}>
+              Cancel
+            </button>
+          )}
         </div>
       )}
       {trouble && (

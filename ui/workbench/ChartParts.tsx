@@ -22,8 +22,8 @@ interface Props {
 
 /** What lies over the drawing: axis titles and names that are rewritten in place, and the areas whose click opens a card. */
 export function ChartParts({ model, spec, sources, open, onOpen }: Props) {
-  const { plot, width, height } = model.size;
-  const below = plot.top + plot.height;
+  const { plot, width } = model.size;
+  const areas = areasOf(model);
   // Cards open towards the sheet, so that the chart they change stays in view.
   const card = (
     part: string,
@@ -58,7 +58,7 @@ export function ChartParts({ model, spec, sources, open, onOpen }: Props) {
         card(
           'left',
           'Left scale',
-          { left: 0, top: plot.top - 8, width: plot.left - 4, height: plot.height + 16 },
+          areas.left,
           'left',
           <ScaleCard side="left" model={model} spec={spec} sources={sources} />,
         )}
@@ -66,27 +66,18 @@ export function ChartParts({ model, spec, sources, open, onOpen }: Props) {
         card(
           'right',
           'Right scale',
-          {
-            left: plot.left + plot.width + 4,
-            top: plot.top - 8,
-            width: width - plot.left - plot.width - 4,
-            height: plot.height + 16,
-          },
+          areas.right,
           'left',
           <ScaleCard side="right" model={model} spec={spec} sources={sources} />,
         )}
-      {card(
-        'across',
-        'Across',
-        {
-          left: plot.left,
-          top: below + 2,
-          width: plot.width,
-          height: Math.max(height - below - (model.across.title ? 20 : 0) - 2, 14),
-        },
-        'leftBottom',
-        <AcrossCard model={model} spec={spec} sources={sources} />,
-      )}
+      {!model.slices &&
+        card(
+          'across',
+          'Across',
+          areas.across,
+          'leftBottom',
+          <AcrossCard model={model} spec={spec} sources={sources} />,
+        )}
       {spec.layers.map((layer) =>
         card(
           `layer:${layer.id}`,
@@ -121,6 +112,24 @@ export function ChartParts({ model, spec, sources, open, onOpen }: Props) {
   );
 }
 
+/** Where the axes stand that open a card when they are clicked. */
+function areasOf(model: ChartModel): Record<'left' | 'right' | 'across', CSSProperties> {
+  const { plot, width, height } = model.size;
+  const below = plot.top + plot.height;
+  const beside = (left: number, room: number) => ({ left, top: plot.top - 8, width: room, height: plot.height + 16 });
+  const along = (top: number, room: number) => ({
+    left: plot.left,
+    top,
+    width: plot.width,
+    height: Math.max(room, 14),
+  });
+  const first = beside(0, plot.left - 4);
+  const under = along(below + 2, height - below - (model.across.title ? 20 : 0) - 2);
+  if (model.lying) return { across: first, left: under, right: along(plot.top - 26, 24) };
+  const last = beside(plot.left + plot.width + 4, width - plot.left - plot.width - 4);
+  return { left: first, across: under, right: last };
+}
+
 /** A scale's title, in the colour of its layer where it has only one. */
 function AxisTitle({
   side,
@@ -137,13 +146,17 @@ function AxisTitle({
 }) {
   const edit = useWork((state) => state.edit);
   if (!scale) return null;
+  const { plot } = model.size;
   const own = model.series.filter((series) => series.side === side);
   const both = model.scales.left && model.scales.right;
   return (
     <span
-      className={styles.axisTitle}
+      className={model.lying && side === 'left' ? styles.acrossTitle : styles.axisTitle}
       data-side={side}
-      style={{ ...style, ...(both && own.length === 1 ? { color: wordColor(own[0].color), fontWeight: 600 } : {}) }}
+      style={{
+        ...(model.lying && side === 'left' ? { left: plot.left, width: plot.width } : style),
+        ...(both && own.length === 1 ? { color: wordColor(own[0].color), fontWeight: 600 } : {}),
+      }}
     >
       <InPlaceText
         text={scale.title}
@@ -158,8 +171,12 @@ function AxisTitle({
 function AcrossTitle({ model, spec }: { model: ChartModel; spec: ChartSpec }) {
   const edit = useWork((state) => state.edit);
   const { plot } = model.size;
+  if (model.slices) return null;
   return (
-    <span className={styles.acrossTitle} style={{ left: plot.left, width: plot.width }}>
+    <span
+      className={model.lying ? styles.axisTitle : styles.acrossTitle}
+      style={model.lying ? { left: 0 } : { left: plot.left, width: plot.width }}
+    >
       <InPlaceText
         text={model.across.title}
         what="Across title"

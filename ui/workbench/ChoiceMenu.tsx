@@ -3,17 +3,19 @@
 import { Dropdown, type MenuProps } from 'antd';
 import type { ReactElement } from 'react';
 import { useWork } from './store';
-import type { Choice, ChoiceGroup } from './menus';
+import type { Choice, ChoiceGroup, Editor } from './menus';
 
 interface Props {
   groups: readonly ChoiceGroup[];
   onPicks: (picks: string[]) => void;
+  /** Opens a card with more to say. */
+  onOpen?: (editor: Editor) => void;
   children: ReactElement;
   placement?: 'bottomLeft' | 'topLeft' | 'bottomRight';
 }
 
 /** A small menu in place. Choosing changes the chart, or the picks. */
-export function ChoiceMenu({ groups, onPicks, children, placement = 'bottomLeft' }: Props) {
+export function ChoiceMenu({ groups, onPicks, onOpen, children, placement = 'bottomLeft' }: Props) {
   const edit = useWork((state) => state.edit);
   const all = new Map<string, Choice>(
     groups.flatMap((group, g) => group.choices.map((choice) => [`${g}:${choice.key}`, choice] as const)),
@@ -28,6 +30,7 @@ export function ChoiceMenu({ groups, onPicks, children, placement = 'bottomLeft'
     const choice = all.get(key);
     if (choice?.edit) edit(choice.edit);
     else if (choice?.picks) onPicks([...choice.picks]);
+    else if (choice?.opens) onOpen?.(choice.opens);
   };
   return (
     <Dropdown

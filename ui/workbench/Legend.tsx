@@ -26,7 +26,7 @@ export function Legend({
             onClick={() => onOpen(`layer:${series.layer}`)}
             aria-label={`Settings of ${series.name}`}
           >
-            <Mark name={series.symbol} color={series.color} shape={series.shape} />
+            <Mark name={series.symbol} color={series.color} shape={series.shape} dash={series.dash} />
           </button>
           <SeriesName series={series} spec={spec} />
           {twoScales && <span className="second">{series.side}</span>}

@@ -1,10 +1,13 @@
 'use client';
 
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
+import { Popover } from 'antd';
 import { sentenceParts, type Sources } from '@/core/spec';
 import type { Sheet } from '../api';
 import { ChoiceMenu } from './ChoiceMenu';
-import { addable, choicesFor, type ChoiceGroup } from './menus';
+import { EditorCard } from './editors/EditorCard';
+import { addable, choicesFor, type ChoiceGroup, type Editor } from './menus';
+import { StepButtons } from './StepButtons';
 import styles from './Sentence.module.css';
 import { useWork } from './store';
 import type { usePicking } from './useChart';
@@ -21,6 +24,7 @@ export function Sentence({
 }) {
   const spec = useWork((state) => state.spec);
   const parts = useMemo(() => (spec ? sentenceParts(spec, sources) : []), [spec, sources]);
+  const [editor, setEditor] = useState<Editor>();
   const add = (title: string, role: 'amount' | 'group'): ChoiceGroup[] => [
     {
       title,
@@ -38,16 +42,33 @@ export function Sentence({
         </p>
       </section>
     );
+  const grouped = spec.across.as !== 'number' && spec.across.as !== 'bins';
+  const further: ChoiceGroup[] = grouped
+    ? [
+        {
+          choices: [
+            { key: 'formula', words: 'A formula …', opens: { kind: 'formula' } },
+            { key: 'sheet', words: 'From another sheet …', opens: { kind: 'sheet' } },
+          ],
+        },
+      ]
+    : [];
   const more = [
-    { words: 'another amount', groups: add('Amount', 'amount') },
+    { words: 'another amount', groups: [...add('Amount', 'amount'), ...further] },
     ...(spec.split || spec.across.as === 'bins' ? [] : [{ words: 'a split', groups: add('One series per', 'group') }]),
-  ].filter(({ groups }) => groups[0].choices.length > 0);
+  ].filter(({ groups }) => groups.some(({ choices }) => choices.length > 0));
+  const onOpen = (next: Editor) => setTimeout(() => setEditor(next), 60);
   return (
     <section className={styles.line} aria-label="The chart in a sentence">
       <p className={styles.sentence}>
         {parts.map((part, i) =>
           part.control ? (
-            <ChoiceMenu key={i} groups={choicesFor(part, spec, sources, picking.picks)} onPicks={picking.setPicks}>
+            <ChoiceMenu
+              key={i}
+              groups={choicesFor(part, spec, sources, picking.picks)}
+              onPicks={picking.setPicks}
+              onOpen={onOpen}
+            >
               <button type="button" className={styles.part} aria-haspopup="menu">
                 {part.text}
               </button>
@@ -57,13 +78,43 @@ export function Sentence({
           ),
         )}
       </p>
+      <StepButtons sources={sources} />
       {more.map(({ words, groups }) => (
-        <ChoiceMenu key={words} groups={groups} onPicks={picking.setPicks}>
+        <ChoiceMenu key={words} groups={groups} onPicks={picking.setPicks} onOpen={onOpen}>
           <button type="button" className={styles.add} aria-haspopup="menu">
             + {words}
           </button>
         </ChoiceMenu>
       ))}
+      <Popover
+        open={editor !== undefined}
+        onOpenChange={(open) => !open && setEditor(undefined)}
+        trigger="click"
+        placement="bottomLeft"
+        destroyOnHidden
+        content={
+          editor && (
+            <EditorCard
+              key={JSON.stringify(editor)}
+              editor={editor}
+              sheet={sheet}
+              spec={spec}
+              sources={sources}
+              onDone={() => setEditor(undefined)}
+            />
+          )
+        }
+      >
+        <button
+          type="button"
+          className={styles.add}
+          aria-haspopup="dialog"
+          aria-expanded={editor !== undefined}
+          onClick={() => setEditor((now) => (now ? undefined : { kind: 'filter' }))}
+        >
+          + only some rows
+        </button>
+      </Popover>
     </section>
   );
 }

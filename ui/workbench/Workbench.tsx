@@ -1,9 +1,9 @@
 'use client';
 
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import Link from 'next/link';
 import { useQuery } from '@tanstack/react-query';
-import { byKey, type ChartSpec } from '@/core/spec';
+import { withinPath, type ChartSpec } from '@/core/spec';
 import { api, type SavedChart, type Sheet } from '../api';
 import { TopBar } from '../theme/TopBar';
 import { ChartPane } from './ChartPane';
@@ -12,6 +12,7 @@ import { Sentence } from './Sentence';
 import { SheetPicker, type Jump } from './SheetPicker';
 import { createWorkStore, useHistory, WorkProvider, workKey, type Work } from './store';
 import { Suggestions } from './Suggestions';
+import { useSources } from './useSources';
 import { useElementSize } from './useElementSize';
 import { usePicking, usePreview, useSuggestions } from './useChart';
 import { WorkActions } from './WorkActions';
@@ -60,17 +61,25 @@ function startingWork(chart?: SavedChart): Work & { saved?: SavedChart } {
 
 /** The picks that a saved chart was made of. */
 function picksOf(spec: ChartSpec): string[] {
-  const amounts = spec.layers.flatMap((layer) => ('column' in layer.amount ? [layer.amount.column] : []));
-  return [...new Set([spec.across.column, ...amounts, ...(spec.split ? [spec.split.column] : [])])];
+  const amounts = spec.layers.flatMap((layer) =>
+    'column' in layer.amount && !layer.from ? [layer.amount.column] : [],
+  );
+  return [
+    ...new Set([
+      withinPath(spec)[0]?.column ?? spec.across.column,
+      ...amounts,
+      ...(spec.split ? [spec.split.column] : []),
+    ]),
+  ];
 }
 
 function Bench({ sheet }: { sheet: Sheet }) {
   const holder = useRef<HTMLDivElement>(null);
   const size = useElementSize(holder);
   const picking = usePicking(sheet, size);
-  const preview = usePreview(sheet, size);
+  const { sources, others } = useSources(sheet);
+  const preview = usePreview(sheet, others, size);
   const suggestions = useSuggestions(sheet, size);
-  const sources = useMemo(() => ({ columns: byKey(sheet.columns) }), [sheet.columns]);
   const [jump, setJump] = useState<Jump>();
   useUndoKeys();
   const current = preview.spec && suggestions.find(({ spec }) => likeness(spec) === likeness(preview.spec));

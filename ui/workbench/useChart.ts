@@ -1,9 +1,10 @@
-import { useCallback, useMemo, useRef, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { keepPreviousData, skipToken, useQuery, useQueryClient } from '@tanstack/react-query';
 import type { ChartModel } from '@/core/layout';
 import { carryOver } from '@/core/recommend';
-import type { ChartSpec } from '@/core/spec';
+import { otherSheets, type ChartSpec } from '@/core/spec';
 import { api, ApiError, type Sheet, type Suggestion } from '../api';
+import { drawChart, prepareChanges } from './chart-worker';
 import { useWork, useWorkStore } from './store';
 
 export interface Size {
@@ -56,7 +57,7 @@ export function usePicking(sheet: Sheet, size: Size) {
         const { recommended, spec } = store.getState();
         const carried = best && carryOver(recommended, spec, best);
         if (carried && best && JSON.stringify(carried) === JSON.stringify(best))
-          client.setQueryData(previewKey(carried, sheet, size), suggestions[0].model);
+          client.setQueryData([...previewKey(carried, sheet, size), []], suggestions[0].model);
         store.getState().set({ picks: next, spec: carried, recommended: best });
       } catch (thrown) {
         if (mine === turn.current)
@@ -76,15 +77,37 @@ export function usePicking(sheet: Sheet, size: Size) {
   return { picks: shown, busy: wanted !== undefined, error, toggle, setPicks };
 }
 
-/** The drawing model of the chart in work; the old one stays until the new one is there. */
-export function usePreview(sheet: Sheet, size: Size) {
+/** The drawing model of the chart in work; the old one stays until the new one is there, and a slow one can be given up. */
+export function usePreview(sheet: Sheet, others: readonly Sheet[], size: Size) {
+  const store = useWorkStore();
+  const client = useQueryClient();
   const spec = useWork((state) => state.spec);
+  const recommended = useWork((state) => state.recommended);
+  // Until the other sheets are there nothing can be drawn of them.
+  const ready = spec !== undefined && size.width > 0 && otherSheets(spec).length === others.length;
   const query = useQuery<ChartModel>({
-    queryKey: previewKey(spec, sheet, size),
-    queryFn: spec && size.width > 0 ? ({ signal }) => api.preview(spec, size.width, size.height, signal) : skipToken,
+    queryKey: [...previewKey(spec, sheet, size), others.map(({ id, version }) => [id, version])],
+    queryFn: ready ? ({ signal }) => drawChart(spec, sheet, others, size, signal) : skipToken,
     placeholderData: keepPreviousData,
+    retry: false,
   });
-  return { spec, model: spec ? query.data : undefined, fetching: query.isFetching, error: query.error };
+  const { data, isFetching } = query;
+  const drawn = data !== undefined && !isFetching;
+  useEffect(() => {
+    // A chart that was just recommended is drawn already: its grain is fetched for the changes to come.
+    if (!recommended || !drawn) return undefined;
+    const stop = new AbortController();
+    const timer = setTimeout(() => void prepareChanges(recommended, stop.signal).catch(() => undefined), 50);
+    return () => {
+      clearTimeout(timer);
+      stop.abort();
+    };
+  }, [recommended, drawn]);
+  const cancel = useCallback(() => {
+    void client.cancelQueries({ queryKey: ['preview'] });
+    store.temporal.getState().undo();
+  }, [client, store]);
+  return { spec, model: spec ? data : undefined, fetching: isFetching, error: query.error, cancel };
 }
 
 export function useSuggestions(sheet: Sheet, size: Size): Suggestion[] {

@@ -1,15 +1,9 @@
-import {
-  fields,
-  floor,
-  fromIso,
-  isoWeek,
-  offset,
-  placeInCycle,
-  type Calendar,
-  type Cycle,
-  type Step,
-} from '../calendar';
-import { LOCALE } from './numbers';
+import { placeInCycle, type Cycle } from './cycle';
+import { fields, fromIso, isoDate } from './instant';
+import { floor, isoWeek, offset, type Calendar, type Step } from './step';
+
+/** The language that numbers and dates are written in. */
+export const LOCALE = 'en-GB';
 
 const format = (options: Intl.DateTimeFormatOptions) =>
   new Intl.DateTimeFormat(LOCALE, { timeZone: 'UTC', ...options });
@@ -86,12 +80,8 @@ export function spanWords(first: string, last: string, step: Step, calendar: Cal
     if (step === 'week') return `${fields(at).day} ${monthShort(at)} ${fields(at).year}`;
     return stepLabel(iso, step, calendar).replace(/^[A-Z][a-z]{2} (?=\d)/, '');
   };
-  const end = step === 'week' ? words(isoDay(offset(fromIso(last), 'day', 6))) : words(last);
+  const end = step === 'week' ? words(isoDate(offset(fromIso(last), 'day', 6))) : words(last);
   return words(first) === end ? end : `${words(first)} to ${end}`;
-}
-
-function isoDay(at: number): string {
-  return new Date(at).toISOString().slice(0, 10);
 }
 
 /** How many places apart labelled steps stand so that they fall on round ones: every third month, every Monday. */

@@ -1,6 +1,6 @@
 import { byKey, sentence, sentenceParts, type ChartSpec } from '@/core/spec';
 import { readTable } from '@/testing/table';
-import { addable, choicesFor, stepsOf } from './menus';
+import { addable, choicesFor, stepsOf } from '.';
 
 const { columns } = readTable([
   ['Sold on', 'Month', 'Spot', 'Takings £', 'Quantity', 'Receipt no'],

@@ -1,0 +1,14 @@
+import { openBook } from '@/server/charts/book';
+import { grainsOf } from '@/server/charts/grains';
+import { checkSpec } from '@/server/charts/model';
+import { parsePreviewRequest } from '@/server/charts/requests';
+import { handled, jsonBody } from '@/server/problem';
+
+export const dynamic = 'force-dynamic';
+
+export const POST = handled(async (request: Request) => {
+  const { spec, today } = parsePreviewRequest(await jsonBody(request));
+  const book = await openBook(spec, today);
+  checkSpec(spec, book);
+  return Response.json(await grainsOf(spec, book, request.signal));
+});

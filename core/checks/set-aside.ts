@@ -1,0 +1,23 @@
+import { placeWords } from '../spec';
+import type { CheckFinder } from './check';
+
+/** Points left out in the open: each is named, and comes back by one change. */
+export const setAside: CheckFinder = ({ spec, model, frame }) => {
+  const wishes = spec.setAside ?? [];
+  const found = new Set(frame.facts.setAside ?? []);
+  const names = new Map(model.series.map(({ id, name }) => [id, name]));
+  return wishes.flatMap(({ across, series }, i) => {
+    const place = placeWords(spec, across);
+    const what = series === undefined ? place : `${names.get(series) ?? series} at ${place}`;
+    const rest = wishes.filter((_, other) => other !== i);
+    return [
+      {
+        id: 'set-aside' as const,
+        level: 'note' as const,
+        message: found.has(i) ? `${what} is set aside.` : `${what} is set aside, but is not in the chart now.`,
+        change: { setAside: rest },
+        changeWords: 'Bring it back',
+      },
+    ];
+  });
+};

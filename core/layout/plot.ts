@@ -1,0 +1,49 @@
+import { TICK_SIZE, LEANING, type AcrossWords } from './across-ticks';
+import { textWidth } from './measure';
+import type { ChartModel, ModelSeries, Plot, ScaleModel } from './model';
+
+const NAME_SIZE = 13;
+/** The most of the width that group names beside lying bars may take. */
+const NAMES_SHARE = 0.38;
+
+export interface Size {
+  readonly width: number;
+  readonly height: number;
+}
+
+/** Room for tick labels left and right, names at the ends, titles above and words below. */
+export function plotFor(
+  { width, height }: Size,
+  scales: ChartModel['scales'],
+  acrossTitle: string,
+  endNames: readonly ModelSeries[],
+  words: AcrossWords | undefined,
+): Plot {
+  const labelRoom = (scale: ScaleModel | undefined) =>
+    scale ? Math.ceil(Math.max(0, ...scale.labels.map((label) => textWidth(label, TICK_SIZE)))) + 12 : 0;
+  const ends =
+    endNames.length > 0
+      ? Math.min(
+          Math.ceil(Math.max(...endNames.map((series) => textWidth(series.name, NAME_SIZE)))) + 14,
+          Math.round(width * 0.26),
+        )
+      : 0;
+  const left = Math.max(labelRoom(scales.left), 16);
+  const right = Math.max(labelRoom(scales.right), ends, 22);
+  const titled = [scales.left, scales.right].some((scale) => scale && scale.title !== '');
+  const top = titled ? 30 : 12;
+  const longest = words?.turned
+    ? Math.max(...words.ticks.map((tick) => Math.min(textWidth(tick.label, TICK_SIZE), LEANING)))
+    : 0;
+  const below = words?.turned ? Math.ceil(longest * 0.64) + 20 : words?.ticks.some((tick) => tick.under) ? 42 : 26;
+  const bottom = below + (acrossTitle ? 20 : 0);
+  return { left, top, width: Math.max(width - left - right, 40), height: Math.max(height - top - bottom, 40) };
+}
+
+/** Room for the names of groups on the left, and numbers above and below, where the chart lies down. */
+export function lyingPlot({ width, height }: Size, scales: ChartModel['scales'], labels: readonly string[]): Plot {
+  const widest = Math.max(...labels.map((label) => textWidth(label, TICK_SIZE)), 0);
+  const left = Math.max(Math.min(Math.ceil(widest) + 14, Math.round(width * NAMES_SHARE)), 24);
+  const top = scales.right ? 52 : 30;
+  return { left, top, width: Math.max(width - left - 26, 40), height: Math.max(height - top - 48, 40) };
+}

@@ -1,0 +1,91 @@
+import type { Frame } from '../shaping';
+import { amountUnit, column, layerUnit, type ChartSpec, type Side, type Sources } from '../spec';
+import type { ChartModel, ModelSeries, ScaleModel } from './model';
+import { tickStyle, writeNumber } from './numbers';
+import { rangeFor } from './range';
+import { writeScaleTitle } from './words';
+
+/** Pixels that one step of a scale wants: up a side, and along the bottom. */
+const TICK_ROOM = 54;
+const LYING_ROOM = 84;
+
+/** The scales in use: left and right for amounts, across for a scatter. `length` is the room along them, in pixels. */
+export function scalesOf(
+  frame: Frame,
+  series: readonly ModelSeries[],
+  spec: ChartSpec,
+  sources: Sources,
+  length: number,
+  lying: boolean,
+): ChartModel['scales'] {
+  const most = Math.max(2, Math.floor((length - 60) / (lying ? LYING_ROOM : TICK_ROOM)));
+  const side = (name: Side): ScaleModel | undefined => {
+    const layers = spec.layers.filter((layer) => layer.side === name);
+    if (layers.length === 0) return undefined;
+    const values = valuesOn(name, frame, series);
+    const units = new Set(
+      layers.map((layer) =>
+        spec.across.as === 'number' ? amountUnit(layer.amount, sources.columns) : layerUnit(layer, sources),
+      ),
+    );
+    const shares = series.filter((one) => one.side === name).some((one) => one.share);
+    const unit = shares ? '%' : units.size === 1 ? [...units][0] : undefined;
+    const scale = (name === 'left' ? spec.scales.left : spec.scales.right) ?? { fit: 'zero' as const };
+    return scaleModel(values, scale, unit, spec.text[name] ?? writeScaleTitle(spec, sources, name), most);
+  };
+  const left = side('left');
+  const right = side('right');
+  const across =
+    spec.across.as === 'number'
+      ? scaleModel(
+          (frame.points ?? []).map((point) => point.x),
+          spec.scales.across ?? { fit: 'close' },
+          column(sources.columns, spec.across.column).unit,
+          '',
+          9,
+        )
+      : undefined;
+  return { ...(left ? { left } : {}), ...(right ? { right } : {}), ...(across ? { across } : {}) };
+}
+
+function scaleModel(
+  values: readonly number[],
+  scale: ChartSpec['scales']['left'],
+  unit: string | undefined,
+  title: string,
+  most: number,
+): ScaleModel {
+  const range = rangeFor(values, scale, most);
+  const style = tickStyle(range.ticks, range.step, unit, scale.numbers);
+  return {
+    domain: [range.domain[0], range.domain[1]],
+    ticks: [...range.ticks],
+    labels: range.ticks.map((tick) => writeNumber(tick, style)),
+    title,
+    ...(unit ? { unit } : {}),
+    kind: 'linear',
+  };
+}
+
+/** Every height that a scale has to hold: values, and for stacks the sums at each place. */
+function valuesOn(side: Side, frame: Frame, series: readonly ModelSeries[]): number[] {
+  const ids = new Set(series.filter((one) => one.side === side).map((one) => one.id));
+  if (frame.points) return frame.points.filter((point) => ids.has(point.series)).map((point) => point.y);
+  const here = series.filter((one) => one.side === side);
+  if (here.some((one) => one.share)) return [0, 1];
+  const plain = here
+    .filter((one) => !one.stack)
+    .flatMap((one) => one.values.filter((value): value is number => value !== null));
+  const stacks = [...new Set(here.flatMap((one) => (one.stack ? [one.stack] : [])))];
+  return [...plain, ...stacks.flatMap((stack) => stackHeights(here.filter((one) => one.stack === stack)))];
+}
+
+function stackHeights(stacked: readonly ModelSeries[]): number[] {
+  return stacked[0].values.flatMap((_, i) => {
+    const values = stacked.map((one) => one.values[i] ?? 0);
+    return [
+      values.reduce((sum, value) => sum + Math.max(value, 0), 0),
+      values.reduce((sum, value) => sum + Math.min(value, 0), 0),
+    ];
+  });
+}

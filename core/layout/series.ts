@@ -1,0 +1,109 @@
+import { stepLabel } from '../calendar';
+import { isNumeric } from '../inference';
+import type { Frame, FrameSeries } from '../shaping';
+import {
+  amountName,
+  amountUnit,
+  column,
+  columnsOf,
+  layerUnit,
+  layerWords,
+  type ChartSpec,
+  type Layer,
+  type Sources,
+} from '../spec';
+import { SYMBOLS, type ModelSeries } from './model';
+import { writeValue } from './numbers';
+import { seriesColor } from './palette';
+
+/** The series of a frame with their names, colours, marks and values in words. */
+export function modelSeries(frame: Frame, spec: ChartSpec, sources: Sources): ModelSeries[] {
+  return frame.series.map((series, i) => {
+    const layer = layerOf(spec, series.layer);
+    const scatter = spec.across.as === 'number';
+    const write = valueWriter(layer, sources, scatter);
+    return {
+      id: series.id,
+      layer: series.layer,
+      ...(series.split !== undefined ? { split: series.split } : {}),
+      name: spec.text.series?.[series.id] ?? seriesName(series, layer, spec, sources),
+      shape: layer.shape,
+      side: layer.side,
+      ...stackOf(layer),
+      gaps: series.gaps,
+      ...(series.joins === undefined ? {} : { joins: series.joins }),
+      values: [...series.values],
+      labels: series.values.map((value) => (value === null ? null : write(value))),
+      color:
+        (frame.series.length === spec.layers.length ? layer.style?.color : undefined) ??
+        seriesColor(colorPlace(series, i, frame, layer)),
+      ...dashOf(layer),
+      symbol: SYMBOLS[i % SYMBOLS.length],
+      points: layer.style?.points ?? (frame.facts.gaps === 'bridge' && frame.across.values.length <= 400),
+    };
+  });
+}
+
+function layerOf(spec: ChartSpec, id: string): Layer {
+  const found = spec.layers.find((layer) => layer.id === id);
+  if (!found) throw new RangeError(`no layer ${id}`);
+  return found;
+}
+
+/** The split's value, yes and no as words; with several layers the layer's name leads. */
+function seriesName(series: FrameSeries, layer: Layer, spec: ChartSpec, sources: Sources): string {
+  const several = spec.layers.length > 1;
+  const own = layerWords(layer, sources);
+  if (series.split === undefined) return spec.across.as === 'number' ? amountName(layer, sources) : own;
+  const { split } = series;
+  const dated =
+    spec.split &&
+    column(sources.columns, spec.split.column).type === 'date' &&
+    !spec.split.step &&
+    typeof split === 'string' &&
+    /^\d{4}-\d\d-\d\d$/.test(split);
+  const value =
+    split === null
+      ? '(blank)'
+      : typeof split === 'boolean'
+        ? split
+          ? 'Yes'
+          : 'No'
+        : dated
+          ? stepLabel(split, 'day').replace(/^\w+ /, '')
+          : String(split);
+  return several ? `${own}, ${value}` : value;
+}
+
+/** How single values of a layer are written out: as many decimals as its cells have where it shows cells or their sums. */
+function valueWriter(layer: Layer, sources: Sources, scatter: boolean): (value: number) => string {
+  const unit = scatter ? amountUnit(layer.amount, columnsOf(layer, sources)) : layerUnit(layer, sources);
+  const counts = 'rows' in layer.amount || layer.summary === 'count' || layer.summary === 'distinct';
+  const kept = !layer.then || layer.then === 'running' || layer.then === 'change';
+  if (counts && !scatter) return (value) => writeValue(value, unit, kept ? 0 : undefined);
+  const asWritten = scatter || (kept && ['sum', 'min', 'max', 'first', 'last'].includes(layer.summary));
+  const profile = 'column' in layer.amount ? column(columnsOf(layer, sources), layer.amount.column) : undefined;
+  const decimals =
+    asWritten && profile && isNumeric(profile)
+      ? (profile.format.decimals ?? (profile.type === 'integer' ? 0 : undefined))
+      : undefined;
+  return (value) => writeValue(value, unit, decimals);
+}
+
+const STACKING: ReadonlySet<Layer['shape']> = new Set(['column', 'bar', 'area']);
+
+/** Series of one layer that stand on each other; lines and dots never do. */
+function stackOf(layer: Layer): Pick<ModelSeries, 'stack' | 'share'> {
+  if (!STACKING.has(layer.shape) || !layer.stack || layer.stack === 'none') return {};
+  return { stack: `${layer.side}:${layer.id}`, ...(layer.stack === 'share' ? { share: true } : {}) };
+}
+
+/** A plan that carries on from the actual figures has their colour, dashed. */
+function colorPlace(series: FrameSeries, i: number, frame: Frame, layer: Layer): number {
+  const joined = frame.series.findIndex(({ id }) => id === series.joins);
+  return layer.fills !== undefined && joined >= 0 ? joined : i;
+}
+function dashOf({ style, fills }: Layer): Pick<ModelSeries, 'dash'> {
+  const dash = style?.dash ?? (fills === undefined ? undefined : 'dashed');
+  return dash ? { dash } : {};
+}

@@ -1,0 +1,83 @@
+import type { Frame } from '../shaping';
+import type { ModelSeries, Plot, Slice } from './model';
+import type { Size } from './plot';
+import { spreadLabels } from './end-labels';
+import { textWidth } from './measure';
+import { seriesColor } from './palette';
+import { writeValue } from './numbers';
+
+/** Room that one name takes, and what stands between the pie and a name, in pixels. */
+const LINE = 17;
+const REACH = 28;
+const NAME_SIZE = 13;
+/** A pie is never smaller than this share of the room; names that are longer are shortened by the drawing. */
+const SMALLEST = 0.22;
+
+/** The circle of a pie in a room: as large as the names beside it allow. */
+export function pieRoom({ width, height }: Size, names: readonly string[]): Plot {
+  const widest = Math.max(...names.map((name) => textWidth(name, NAME_SIZE)), 0);
+  const beside = (width - 2 * (widest + REACH)) / 2;
+  const radius = Math.max(Math.min(height / 2 - 12, beside), Math.min(width, height) * SMALLEST);
+  return { left: width / 2 - radius, top: height / 2 - radius, width: radius * 2, height: radius * 2 };
+}
+
+/**
+ * The slices of a pie: one per place of its series, clockwise from the top, with the share of each. Values below zero
+ * have no slice. Names stand beside the pie on both sides; where they do not all fit the smallest go without.
+ */
+export function slicesOf(
+  frame: Frame,
+  series: ModelSeries,
+  labels: readonly string[],
+  size: Size,
+): { slices: Slice[]; plot: Plot } {
+  const values = series.values.map((value) => (value !== null && value > 0 ? value : 0));
+  const whole = values.reduce((sum, value) => sum + value, 0);
+  if (whole === 0) return { slices: [], plot: pieRoom(size, []) };
+  let turned = 0;
+  const slices = values.flatMap((value, at): Omit<Slice, 'label'>[] => {
+    if (value === 0) return [];
+    const from = turned;
+    turned += value / whole;
+    return [
+      {
+        at,
+        name: labels[at] ?? String(frame.across.values[at]),
+        from,
+        to: turned,
+        words: `${series.labels[at] ?? ''} (${writeValue(value / whole, '%', undefined)})`,
+        color: seriesColor(at),
+      },
+    ];
+  });
+  const plot = pieRoom(
+    size,
+    slices.map(({ name, words }) => `${name} ${words}`),
+  );
+  const named = [...placed(slices, plot, size, 'right'), ...placed(slices, plot, size, 'left')];
+  return {
+    plot,
+    slices: slices.map((slice) => {
+      const y = named.find(([at]) => at === slice.at)?.[1];
+      return { ...slice, ...(y === undefined ? {} : { label: { y, side: sideOf(slice) } }) };
+    }),
+  };
+}
+
+type Bare = Omit<Slice, 'label'>;
+const middle = ({ from, to }: Bare) => (from + to) / 2;
+const sideOf = (slice: Bare): 'left' | 'right' => (middle(slice) < 0.5 ? 'right' : 'left');
+
+/** The heights of the names on one side, by place; the smallest slices give way. */
+function placed(slices: readonly Bare[], plot: Plot, size: Size, side: 'left' | 'right'): [number, number][] {
+  const room = Math.floor((size.height - 24) / LINE);
+  const own = slices
+    .filter((slice) => sideOf(slice) === side)
+    .sort((a, b) => b.to - b.from - (a.to - a.from))
+    .slice(0, Math.max(room, 0));
+  const radius = Math.min(plot.width, plot.height) / 2;
+  const center = plot.top + plot.height / 2;
+  const wanted = own.map((slice) => center - Math.cos(middle(slice) * 2 * Math.PI) * radius);
+  const heights = spreadLabels(wanted, 12, size.height - 12);
+  return heights ? own.map((slice, i) => [slice.at, heights[i]]) : [];
+}

@@ -1,0 +1,334 @@
+import type { ChartSpec, Layer } from '@/core/spec';
+import type { ReadySheet } from '../sheets/sheets';
+import { cleanUp, drawn, takeIn } from '@/testing/sheets';
+import { rowsBehind } from './rows-behind';
+import { rowsBehindCsv } from '../exports/rows-csv';
+
+/** Nine rows by hand: three months, one without rows, a blank spot, a blank amount. */
+const SALES = `Sold on,Spot,Item,Takings,Cost,Quantity,Unit price
+2025-01-05,Yard,Fern,10.10,4.00,1,10.10
+2025-01-20,Shop,Ivy,20.20,5.00,2,10.10
+2025-01-25,Shop,Fern,5.00,1.00,1,5.00
+2025-02-03,Yard,Ivy,30.30,10.00,3,10.10
+2025-02-10,,Moss,1.00,0.50,1,1.00
+2025-04-07,Yard,Fern,40.40,0.00,4,10.10
+2025-04-08,Stall,Moss,7.00,2.00,7,1.00
+2025-04-30,Shop,Ivy,,3.00,1,9.00
+2025-04-30,Web,Rose,2.00,8.00,2,1.00
+`;
+const PLAN = `Month,Where,Planned
+2025-03-01,yard,50
+2025-04-01, YARD ,60
+2025-04-01,Shop,10
+2025-05-01,Kiosk,70
+`;
+let sales: ReadySheet;
+let plan: ReadySheet;
+beforeAll(async () => {
+  [sales, plan] = await Promise.all([takeIn('computed-sales.csv', SALES), takeIn('computed-plan.csv', PLAN)]);
+});
+afterAll(cleanUp);
+
+const layer = (parts: Partial<Layer> = {}): Layer => ({
+  id: 'l1',
+  amount: { column: 'c4' },
+  summary: 'sum',
+  shape: 'column',
+  side: 'left',
+  ...parts,
+});
+const byMonth = { as: 'time', column: 'c1', step: 'month' } as const;
+const bySpot = { as: 'group', column: 'c2' } as const;
+const time = async (parts: Partial<Layer>, more: Partial<ChartSpec> = {}, today?: string) =>
+  (await drawn(sales, { across: byMonth, layers: [layer(parts)], ...more }, today)).series.map(({ values }) => values);
+const groups = async (more: Partial<ChartSpec>, parts: Partial<Layer> = {}) => {
+  const model = await drawn(sales, { across: bySpot, layers: [layer(parts)], ...more });
+  return Object.fromEntries(
+    model.across.values.map((value, i) => [value, model.series.map(({ values }) => values[i])]),
+  );
+};
+
+describe('after the summary', () => {
+  test('the plain totals by month, with the gap', async () =>
+    expect(await time({})).toEqual([[35.3, 31.3, null, 49.4]]));
+  test('a running total goes on over the gap, to the last digit', async () =>
+    expect(await time({ then: 'running' })).toEqual([[35.3, 66.6, 66.6, 116]]));
+  test('a running total starts again with the business year', async () =>
+    expect(await time({ then: 'running', thenBy: { restart: 'year' } }, { calendar: { yearStart: 2 } })).toEqual([
+      [35.3, 31.3, 31.3, 80.7],
+    ]));
+  test('a change next to a gap, and the first, are none', async () => {
+    expect(await time({ then: 'change' })).toEqual([[null, -4, null, null]]);
+    expect(await time({ then: 'change-percent' })).toEqual([[null, -4 / 35.3, null, null]]);
+  });
+  test('shares of the whole add up to one, of what is not set aside', async () => {
+    const [shares] = await time({ then: 'share-of-total' });
+    expect(shares).toEqual([35.3 / 116, 31.3 / 116, null, 49.4 / 116]);
+    const [left] = await time({ then: 'share-of-total' }, { setAside: [{ across: '2025-02-01' }] });
+    expect(left).toEqual([35.3 / 84.7, null, null, 49.4 / 84.7]);
+  });
+  test('shares within each month add up to one', async () => {
+    const found = await time({ then: 'share-of-group' }, { split: { column: 'c2' } });
+    for (const place of [0, 1, 3])
+      expect(found.reduce((sum, values) => sum + (values[place] ?? 0), 0)).toBeCloseTo(1, 12);
+  });
+  test('a moving average takes the steps that have values; the first have none', async () =>
+    expect(await time({ then: 'moving-average', thenBy: { over: 2 } })).toEqual([[null, 33.3, null, 49.4]]));
+  test('shares and changes in percent are written as percent', async () => {
+    const model = await drawn(sales, { across: byMonth, layers: [layer({ then: 'share-of-total' })] });
+    expect(model.scales.left?.unit).toBe('%');
+    expect(model.title).toBe('Share of all takings by month');
+  });
+});
+
+describe('gaps', () => {
+  test('counted as zero, but not where a point is set aside', async () => {
+    expect(await time({}, { across: { ...byMonth, gaps: 'zero' } })).toEqual([[35.3, 31.3, 0, 49.4]]);
+    expect(await time({}, { across: { ...byMonth, gaps: 'zero' }, setAside: [{ across: '2025-01-01' }] })).toEqual([
+      [null, 31.3, 0, 49.4],
+    ]);
+  });
+  test('a count is nought where there are no rows', async () =>
+    expect(await time({ amount: { rows: true }, summary: 'count' })).toEqual([[3, 2, 0, 4]]));
+});
+
+describe('groups', () => {
+  test('largest first, blanks where they fall', async () =>
+    expect(Object.keys(await groups({}))).toEqual(['Yard', 'Shop', 'Stall', 'Web', '(blank)']));
+  test('the first two and the rest, anew from its rows', async () => {
+    expect(await groups({ across: { ...bySpot, keep: 2 } })).toEqual({ Yard: [80.8], Shop: [25.2], Other: [10] });
+    expect((await groups({ across: { ...bySpot, keep: 2 } }, { summary: 'mean' })).Other).toEqual([(7 + 2 + 1) / 3]);
+    expect((await groups({ across: { ...bySpot, keep: 1 } }, { summary: 'median' })).Other).toEqual([5]);
+    expect(
+      (await groups({ across: { ...bySpot, keep: 1 } }, { amount: { column: 'c3' }, summary: 'distinct' })).Other,
+    ).toEqual([4]);
+  });
+  test('a group set aside leaves the axis and its rows the rest', async () => {
+    expect(await groups({ across: { ...bySpot, keep: 1 }, setAside: [{ across: 'Yard' }] })).toEqual({
+      Shop: [25.2],
+      Other: [10],
+    });
+  });
+  test('blanks and noughts left out', async () => {
+    expect(Object.keys(await groups({ across: { ...bySpot, omit: ['blank'] } }))).not.toContain('(blank)');
+    const zero = await groups(
+      { across: { as: 'group', column: 'c3', omit: ['zero'] } },
+      { amount: { formula: 'c4 - c4' } },
+    );
+    expect(zero).toEqual({});
+  });
+  test('in order of an amount and of a ratio that are not drawn', async () => {
+    const order = (amount: Layer['amount']): Partial<ChartSpec> => ({
+      across: { ...bySpot, order: { by: 'amount', amount, summary: 'sum', descending: true } },
+    });
+    expect(Object.keys(await groups(order({ column: 'c5' })))).toEqual(['Yard', 'Shop', 'Web', 'Stall', '(blank)']);
+    // Cost per takings: Web 4, Blank 0.5, Shop 9 / 25.2, Stall 2 / 7, Yard 14 / 80.8.
+    expect(Object.keys(await groups(order({ formula: 'c5 / c4' })))).toEqual([
+      'Web',
+      '(blank)',
+      'Shop',
+      'Stall',
+      'Yard',
+    ]);
+  });
+  test('stepped into one group, shares are of it', async () => {
+    const found = await groups(
+      { across: { as: 'group', column: 'c3', within: [{ column: 'c2', value: 'Yard' }] } },
+      { then: 'share-of-total' },
+    );
+    expect(found).toEqual({ Fern: [50.5 / 80.8], Ivy: [30.3 / 80.8] });
+    expect(
+      await groups({ across: { as: 'group', column: 'c3', within: [{ column: 'c2', value: '(blank)' }] } }),
+    ).toEqual({
+      Moss: [1],
+    });
+  });
+  test('the largest series by the first layer, the rest together', async () => {
+    const model = await drawn(sales, { across: byMonth, split: { column: 'c2', keep: 1 }, layers: [layer()] });
+    expect(model.series.map(({ name, values }) => [name, values])).toEqual([
+      ['Yard', [10.1, 30.3, null, 40.4]],
+      ['Other', [25.2, 1, null, 9]],
+    ]);
+    const medians = await drawn(sales, {
+      across: byMonth,
+      split: { column: 'c2', keep: 1 },
+      layers: [layer({ summary: 'median' })],
+    });
+    expect(medians.series.map(({ name, values }) => [name, values])).toEqual([
+      ['Yard', [10.1, 30.3, null, 40.4]],
+      ['Other', [12.6, 1, null, 4.5]],
+    ]);
+  });
+});
+
+describe('cycles', () => {
+  test('a median by day of the week is of its rows', async () => {
+    const model = await drawn(sales, {
+      across: { as: 'cycle', column: 'c1', cycle: 'weekday' },
+      layers: [layer({ summary: 'median' })],
+    });
+    // Mondays: 20.20, 30.30, 1.00, 40.40; Sunday 10.10; Tuesday 7; Wednesday 2; Saturday 5.
+    expect(model.across.values).toEqual([1, 2, 3, 4, 5, 6, 7]);
+    expect(model.series[0].values).toEqual([25.25, 7, 2, null, null, 5, 10.1]);
+  });
+});
+
+describe('formulas', () => {
+  test('a difference and a product are made row by row, a blank cell counts for nothing', async () => {
+    expect(await time({ amount: { formula: 'c4 - c5' } })).toEqual([[25.3, 20.8, null, 39.4]]);
+    expect(await time({ amount: { formula: 'c6 * c7' } })).toEqual([[35.3, 31.3, null, 58.4]]);
+  });
+  test('a ratio is made from totals, and row by row where its user says so', async () => {
+    const [totals] = await time({ amount: { formula: '(c4 - c5) / c4' } });
+    expect(totals[0]).toBeCloseTo((35.3 - 10) / 35.3, 12);
+    const [rows] = await time({ amount: { formula: 'c5 / c4', rowsFirst: true }, summary: 'mean' });
+    expect(rows[0]).toBeCloseTo((4 / 10.1 + 5 / 20.2 + 1 / 5) / 3, 12);
+  });
+  test('division by zero is a gap', async () =>
+    expect((await time({ amount: { formula: 'c4 / (c5 - c5)' } }))[0]).toEqual([null, null, null, null]));
+  test('whole numbers divide with their fractions', async () =>
+    expect((await time({ amount: { formula: 'c6 / 8' } }))[0]).toEqual([0.5, 0.5, null, 1.75]));
+  test.each([
+    ['c4 -', /at character 4: Something is missing/],
+    ['c4 - c99', /no column "c99"/],
+    ['c4 - c2', /"Spot" holds no numbers/],
+    ['alert(1)', /no functions/],
+    ['c4.constructor', /cannot stand in a formula/],
+    ['c4 c5', /a sign is missing/],
+    ['c4 + "x"', /is not a number/],
+  ])('%s is refused with its place', async (formula, message) =>
+    expect(time({ amount: { formula } })).rejects.toThrow(message),
+  );
+});
+
+describe('filters', () => {
+  test('the last two months count back from the newest date, or from today', async () => {
+    const last: ChartSpec['filters'] = [{ column: 'c1', window: { last: 2, step: 'month' } }];
+    expect(await time({}, { filters: last })).toEqual([[null, 49.4]]);
+    const model = await drawn(sales, { across: byMonth, layers: [layer()], filters: last }, '2025-03-15');
+    expect(model.across.values).toEqual(['2025-02-01', '2025-03-01']);
+    expect(model.series[0].values).toEqual([31.3, null]);
+  });
+  test('the year to date ends with its day', async () =>
+    expect(await time({}, { filters: [{ column: 'c1', window: 'year-to-date' }] }, '2025-04-07')).toEqual([
+      [35.3, 31.3, null, 40.4],
+    ]));
+  test('the top two by their totals; a filter and its opposite part the rows', async () => {
+    const top = { column: 'c2', top: 2, by: { amount: { column: 'c4' }, summary: 'sum' } } as const;
+    expect(Object.keys(await groups({ filters: [top] }))).toEqual(['Yard', 'Shop']);
+    expect(Object.keys(await groups({ filters: [{ ...top, ascending: true }] }))).toEqual(['Stall', 'Web']);
+    const keep = { column: 'c2', keep: ['Yard', null] };
+    const rows = async (filter: ChartSpec['filters'][number]) =>
+      (await time({ amount: { rows: true }, summary: 'count' }, { filters: [filter] }))[0].reduce<number>(
+        (a, b) => a + (b ?? 0),
+        0,
+      );
+    expect((await rows(keep)) + (await rows({ ...keep, not: true }))).toBe(9);
+  });
+});
+
+describe('two sheets in one chart', () => {
+  const planned = (parts: Partial<Layer> = {}): Layer =>
+    layer({
+      id: 'l2',
+      amount: { column: 'c3' },
+      shape: 'line',
+      from: { sheet: plan.id, across: 'c1' },
+      ...parts,
+    });
+  test('a plan on the same calendar carries on where the actual figures stop', async () => {
+    const model = await drawn(sales, { across: byMonth, layers: [layer({ shape: 'line' }), planned({ fills: 'l1' })] });
+    expect(model.across.values).toEqual(['2025-01-01', '2025-02-01', '2025-03-01', '2025-04-01', '2025-05-01']);
+    expect(model.series.map(({ values }) => values)).toEqual([
+      [35.3, 31.3, null, 49.4, null],
+      [null, null, 50, null, 70],
+    ]);
+    expect(model.series[1].joins).toBe('l1');
+    expect(model.form).toBe('line');
+  });
+  test('groups are matched with case and spaces forgiven, and what found no partner is counted', async () => {
+    const model = await drawn(sales, {
+      across: bySpot,
+      layers: [layer(), planned({ shape: 'target', from: { sheet: plan.id, across: 'c2' } })],
+    });
+    expect(model.across.values.slice(0, 2)).toEqual(['Yard', 'Shop']);
+    expect(model.series[1].values.slice(0, 3)).toEqual([110, 10, null]);
+    expect(model.checks.find(({ id }) => id === 'unmatched')?.message).toContain('Kiosk');
+  });
+  test('a sheet that is gone is named', async () =>
+    expect(
+      drawn(sales, { across: byMonth, layers: [layer(), planned({ from: { sheet: 'gone', across: 'c1' } })] }),
+    ).rejects.toThrow('layers.1.from.sheet: there is no sheet "gone"'));
+});
+
+test('levels added up carry on where one has no row in a step', async () => {
+  const stock = await takeIn(
+    'computed-stock.csv',
+    'Counted on,Store,In stock\n2025-01-05,North,10\n2025-01-06,South,5\n2025-02-05,North,8\n2025-03-01,South,2\n',
+  );
+  const model = await drawn(stock, {
+    across: { as: 'time', column: 'c1', step: 'month' },
+    layers: [layer({ amount: { column: 'c3' }, summary: 'last', per: 'c2' })],
+  });
+  expect(model.series[0].values).toEqual([15, 13, 10]);
+});
+
+describe('rows behind a point', () => {
+  const spec = (parts: Partial<ChartSpec> = {}): ChartSpec => ({
+    version: 1,
+    sheet: sales.id,
+    across: byMonth,
+    layers: [layer()],
+    filters: [],
+    scales: { left: { fit: 'zero' } },
+    text: {},
+    ...parts,
+  });
+  const ask = (parts: Partial<ChartSpec>, across: string | number, series?: string) =>
+    rowsBehind({ spec: spec(parts), point: { across, ...(series ? { series } : {}) }, offset: 0, limit: 100 });
+
+  test('of every point of every kind of chart they come to the point', async () => {
+    const charts: Partial<ChartSpec>[] = [
+      {},
+      { split: { column: 'c2' } },
+      { split: { column: 'c2', keep: 1 } },
+      { split: { column: 'c1', step: 'quarter' }, across: { as: 'group', column: 'c3' } },
+      { across: { as: 'cycle', column: 'c1', cycle: 'weekday' } },
+      { across: { as: 'cycle', column: 'c1', cycle: 'month-of-year' }, layers: [layer({ summary: 'median' })] },
+      { across: { ...bySpot, keep: 2 } },
+      { across: { ...bySpot, keep: 2 }, layers: [layer({ summary: 'median' })] },
+      { across: { as: 'bins', column: 'c4' }, layers: [layer({ amount: { rows: true }, summary: 'count' })] },
+      { layers: [layer({ amount: { formula: 'c5 / c4' } })] },
+      { across: bySpot, filters: [{ column: 'c1', window: { last: 1, step: 'month' } }] },
+    ];
+    let compared = 0;
+    for (const chart of charts) {
+      const model = await drawn(sales, { ...spec(chart) });
+      for (const series of model.series)
+        for (const [i, place] of model.across.values.entries()) {
+          const found = await ask(chart, place, series.id);
+          expect([place, series.id, found.amount]).toEqual([place, series.id, series.values[i]]);
+          expect(found.rows).toHaveLength(found.total);
+          compared++;
+        }
+    }
+    expect(compared).toBeGreaterThan(60);
+  });
+  test('with all their columns, in the order of the sheet', async () => {
+    const found = await ask({ split: { column: 'c2' } }, '2025-01-01', 'l1:Shop');
+    expect(found.rows.map((row) => row[2])).toEqual(['Ivy', 'Fern']);
+    expect(found.columns.map(({ name }) => name)).toContain('Unit price');
+    expect([found.total, found.amount]).toEqual([2, 25.2]);
+  });
+  test('as CSV', async () => {
+    const response = await rowsBehindCsv({ spec: spec(), point: { across: '2025-02-01' }, offset: 0, limit: 100 });
+    expect((await response.text()).split('\r\n')).toEqual([
+      'Sold on,Spot,Item,Takings,Cost,Quantity,Unit price',
+      '2025-02-03,Yard,Ivy,30.3,10,3,10.1',
+      '2025-02-10,,Moss,1,0.5,1,1',
+      '',
+    ]);
+  });
+  test('a point that is not there is named', async () =>
+    expect(ask({}, '2031-01-01')).rejects.toThrow('the chart has no place "2031-01-01"'));
+});

@@ -1,0 +1,30 @@
+import type { Answer, GrainQuery } from '@/core/grain';
+import { shape, withAnswers } from '@/core/shaping';
+import type { ChartSpec } from '@/core/spec';
+import { asker } from '../query/run';
+import type { Book } from './book';
+
+/** More groups of rows than this are not sent to a browser: it asks for the finished chart instead. */
+const MOST_GROUPS = 60_000;
+
+export interface GrainsAnswer {
+  /** What a chart was made from: the questions to the tables, with their answers; none where they are too large to send. */
+  answers: { query: GrainQuery; answer: Answer }[];
+  tooLarge?: true;
+}
+
+/** The grains that a chart is made from, so that a browser can shape and lay it out by itself. */
+export async function grainsOf(spec: ChartSpec, book: Book, signal?: AbortSignal): Promise<GrainsAnswer> {
+  const ask = asker(book.sheets, signal);
+  const asked: GrainsAnswer['answers'] = [];
+  await withAnswers(
+    async (query) => {
+      const answer = await ask(query);
+      asked.push({ query, answer });
+      return answer;
+    },
+    (answers) => shape(spec, book.sources, answers),
+  );
+  const groups = asked.reduce((sum, { answer }) => sum + ('size' in answer ? answer.size : answer.points.length), 0);
+  return groups > MOST_GROUPS ? { answers: [], tooLarge: true } : { answers: asked };
+}

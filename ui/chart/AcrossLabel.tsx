@@ -1,0 +1,46 @@
+import type { AcrossTick, ChartModel } from '@/core/layout';
+
+interface Props {
+  x?: number;
+  y?: number;
+  payload?: { value: number };
+  model: ChartModel;
+}
+
+/** The words of a place: under the axis upright on two lines or leaning, beside bars that lie at the end of their line. */
+export function AcrossLabel({ x = 0, y = 0, payload, model }: Props) {
+  const tick: AcrossTick | undefined = model.across.ticks.find((one) => one.at === payload?.value);
+  if (!tick) return null;
+  const whole = model.across.labels[tick.at];
+  if (model.lying)
+    return (
+      <text x={x - 2} y={y} dy="0.35em" textAnchor="end" fontSize={12} fill="#24302c">
+        {tick.label}
+        {whole !== tick.label && <title>{whole}</title>}
+      </text>
+    );
+  if (model.across.turned)
+    return (
+      <text
+        transform={`translate(${x + 4},${Number(y) + 4}) rotate(-38)`}
+        textAnchor="end"
+        fontSize={12}
+        fill="#5c615a"
+      >
+        {tick.label}
+        <title>{whole}</title>
+      </text>
+    );
+  return (
+    <text x={x} y={y} textAnchor="middle" fontSize={12} fill="#5c615a">
+      <tspan x={x} dy="0.9em">
+        {tick.label}
+      </tspan>
+      {tick.under && (
+        <tspan x={x} dy="1.3em" fontWeight={600} fill="#24302c">
+          {tick.under}
+        </tspan>
+      )}
+    </text>
+  );
+}

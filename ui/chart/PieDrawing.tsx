@@ -1,0 +1,96 @@
+'use client';
+
+import { useState } from 'react';
+import type { Slice } from '@/core/layout';
+import type { DrawingProps } from './drawing';
+import styles from './ReadAcross.module.css';
+
+/** Slices of one whole, clockwise from the top, each with its name and share beside it. */
+export function PieDrawing({ model, small = false, width, height, onPoint }: DrawingProps) {
+  const [over, setOver] = useState<number>();
+  const slices = model.slices ?? [];
+  const { plot } = model.size;
+  const scale = small ? Math.min(width, height) / 2 - 4 : plot.width / 2;
+  const center = small
+    ? { x: width / 2, y: height / 2 }
+    : { x: plot.left + plot.width / 2, y: plot.top + plot.height / 2 };
+  const shown = slices.find(({ at }) => at === over);
+  return (
+    <div style={{ position: 'relative', width, height }}>
+      <svg
+        width={width}
+        height={height}
+        role="img"
+        aria-label={slices.map(({ name, words }) => `${name} ${words}`).join(', ')}
+      >
+        {slices.map((slice) => (
+          <path
+            key={slice.at}
+            d={slicePath(slice, center, scale)}
+            fill={slice.color}
+            stroke="#fffdf8"
+            strokeWidth={small ? 0.6 : 1.5}
+            opacity={over === undefined || over === slice.at ? 1 : 0.6}
+            style={{ cursor: onPoint ? 'pointer' : undefined }}
+            onPointerEnter={small ? undefined : () => setOver(slice.at)}
+            onPointerLeave={small ? undefined : () => setOver(undefined)}
+            onClick={
+              onPoint ? () => onPoint(slice.at, onCircle((slice.from + slice.to) / 2, center, scale / 2)) : undefined
+            }
+          />
+        ))}
+        {!small &&
+          slices.map((slice) => slice.label && <SliceName key={slice.at} slice={slice} center={center} r={scale} />)}
+      </svg>
+      {shown && !shown.label && (
+        <div className={styles.box} style={{ position: 'absolute', left: center.x + 12, top: center.y }}>
+          <strong>{shown.name}</strong> {shown.words}
+        </div>
+      )}
+    </div>
+  );
+}
+
+interface Point {
+  x: number;
+  y: number;
+}
+
+/** Where a fraction of a turn stands on a circle, clockwise from the top. */
+function onCircle(turn: number, { x, y }: Point, r: number): Point {
+  const angle = turn * 2 * Math.PI;
+  return { x: x + Math.sin(angle) * r, y: y - Math.cos(angle) * r };
+}
+
+function slicePath({ from, to }: Slice, center: Point, r: number): string {
+  // A single slice of everything is a circle; an arc that ends where it begins would draw nothing.
+  const end = to - from > 0.9999 ? from + 0.9999 : to;
+  const a = onCircle(from, center, r);
+  const b = onCircle(end, center, r);
+  return `M${center.x},${center.y}L${a.x},${a.y}A${r},${r} 0 ${end - from > 0.5 ? 1 : 0} 1 ${b.x},${b.y}Z`;
+}
+
+const REACH = 16;
+
+function SliceName({ slice, center, r }: { slice: Slice; center: Point; r: number }) {
+  if (!slice.label) return null;
+  const { y, side } = slice.label;
+  const sign = side === 'right' ? 1 : -1;
+  const from = onCircle((slice.from + slice.to) / 2, center, r);
+  const x = center.x + sign * (r + REACH);
+  return (
+    <g>
+      <path d={`M${from.x},${from.y}L${x},${y}h${sign * 6}`} fill="none" stroke="#8d8674" strokeWidth={0.8} />
+      <text
+        x={x + sign * 10}
+        y={y}
+        dy="0.35em"
+        textAnchor={side === 'right' ? 'start' : 'end'}
+        fontSize={13}
+        fill="#24302c"
+      >
+        {slice.name} <tspan fill="#5c615a">{slice.words}</tspan>
+      </text>
+    </g>
+  );
+}

@@ -1,0 +1,23 @@
+import type { ChartSpec } from '@/core/spec';
+
+/** One line of a small menu in the sentence. */
+export interface Choice {
+  readonly key: string;
+  readonly words: string;
+  readonly chosen?: boolean;
+  /** What choosing it does: a change to the chart, or other picks, which are recommended anew. */
+  readonly edit?: (spec: ChartSpec) => ChartSpec;
+  readonly picks?: readonly string[];
+  /** Opens a card with more to say. */
+  readonly opens?: Editor;
+}
+/** A card of the sentence: a formula, a layer out of another sheet, a filter. */
+export type Editor =
+  | { readonly kind: 'formula'; readonly layer?: string }
+  | { readonly kind: 'sheet'; readonly layer?: string }
+  | { readonly kind: 'filter'; readonly at?: number };
+
+export interface ChoiceGroup {
+  readonly title?: string;
+  readonly choices: readonly Choice[];
+}

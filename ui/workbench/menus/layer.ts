@@ -1,0 +1,183 @@
+import type { Step } from '@/core/calendar';
+import { isNumeric, SUMMARIES, type ColumnProfile } from '@/core/inference';
+import {
+  amountName,
+  changeLayer,
+  column,
+  columnsOf,
+  removeLayer,
+  setShape,
+  setSide,
+  setThen,
+  SHAPE_WORDS,
+  stepsInWords,
+  SUMMARY_WORDS,
+  upperFirst,
+  type ChartSpec,
+  type Layer,
+  type Shape,
+  type Sources,
+} from '@/core/spec';
+import type { Choice, ChoiceGroup } from './choice';
+
+/** The shapes in the order that they are offered. */
+export const DRAWN_SHAPES: readonly Shape[] = ['line', 'column', 'bar', 'area', 'dot', 'target', 'pie'];
+
+const isNumericColumn = (found: ColumnProfile | undefined) => found !== undefined && isNumeric(found);
+
+export function summaryChoices(layer: Layer, sources: Sources): Choice[] {
+  const numeric =
+    'formula' in layer.amount ||
+    ('column' in layer.amount && isNumericColumn(columnsOf(layer, sources).get(layer.amount.column)));
+  return SUMMARIES.filter((summary) => numeric || summary === 'count' || summary === 'distinct').map((summary) => ({
+    key: summary,
+    words: upperFirst(SUMMARY_WORDS[summary]),
+    chosen: layer.summary === summary,
+    edit: (spec) => changeLayer(spec, layer.id, { summary }),
+  }));
+}
+
+export function sideChoices(layer: Layer): Choice[] {
+  return (['left', 'right'] as const).map((side) => ({
+    key: side,
+    words: side === 'left' ? 'Left scale' : 'Right scale',
+    chosen: layer.side === side,
+    edit: (spec) => setSide(spec, layer.id, side),
+  }));
+}
+
+/** One shape for all layers where there is one word for it, else for the layer alone. */
+export function shapeChoices(layer: Layer, spec: ChartSpec): Choice[] {
+  if (spec.across.as === 'number') return [{ key: 'dot', words: 'Dots', chosen: true }];
+  return DRAWN_SHAPES.map((shape) => ({
+    key: shape,
+    words: upperFirst(SHAPE_WORDS[shape].many.replace(/^an? /, '')),
+    chosen: layer.shape === shape,
+    edit: (now) => setShape(now, [layer.id], shape),
+  }));
+}
+
+export function stackChoices(layer: Layer, spec: ChartSpec): ChoiceGroup[] {
+  if (!spec.split || !['column', 'bar', 'area'].includes(layer.shape)) return [];
+  const now = layer.stack ?? 'none';
+  const choice = (stack: 'none' | 'stacked' | 'share', words: string): Choice => ({
+    key: stack,
+    words,
+    chosen: now === stack,
+    edit: (one) => changeLayer(one, layer.id, { stack: stack === 'none' ? undefined : stack }),
+  });
+  return [
+    {
+      choices: [
+        choice('none', layer.shape === 'area' ? 'Each from the ground' : 'Beside each other'),
+        choice('stacked', 'Stacked'),
+        choice('share', 'Parts of 100 %'),
+      ],
+    },
+  ];
+}
+
+/** How many steps moving averages are offered over. */
+const AVERAGES: Readonly<Record<Step, readonly number[]>> = {
+  hour: [24],
+  day: [7, 28],
+  week: [4, 13],
+  month: [3, 12],
+  quarter: [4],
+  year: [3],
+};
+
+/** What can be made of a layer's values after the summary. */
+export function thenChoices(layer: Layer, spec: ChartSpec, sources: Sources): Choice[] {
+  const { across } = spec;
+  if (across.as === 'number' || across.as === 'bins') return [];
+  const choice = (words: string, then?: Layer['then'], thenBy?: Layer['thenBy']): Choice => ({
+    key: words,
+    words,
+    chosen: layer.then === then && JSON.stringify(layer.thenBy ?? {}) === JSON.stringify(thenBy ?? {}),
+    edit: (now) => setThen(now, layer.id, then, thenBy),
+  });
+  const overTime = across.as === 'time';
+  const place = overTime ? across.step : 'place';
+  const yearBefore = overTime ? spanYears(spec, sources) > 1 : spec.split?.step === 'year';
+  return [
+    choice('As it is'),
+    choice('Running total', 'running'),
+    ...(overTime && across.step !== 'year'
+      ? [choice('Running total, each year anew', 'running', { restart: 'year' })]
+      : []),
+    choice('Share of the whole', 'share-of-total'),
+    ...(spec.split ? [choice(`Share within each ${place}`, 'share-of-group')] : []),
+    ...(across.as === 'group'
+      ? []
+      : [
+          choice(`Change against the ${place} before`, 'change'),
+          choice(`Change in percent against the ${place} before`, 'change-percent'),
+        ]),
+    ...(yearBefore
+      ? [
+          choice('Change against a year before', 'change', { against: 'year-before' }),
+          choice('Change in percent against a year before', 'change-percent', { against: 'year-before' }),
+        ]
+      : []),
+    ...(overTime
+      ? AVERAGES[across.step].map((over) =>
+          choice(`Average over ${stepsInWords(over, across.step)}`, 'moving-average', { over }),
+        )
+      : []),
+  ];
+}
+
+function spanYears(spec: ChartSpec, { columns }: Sources): number {
+  const { min, max } = column(columns, spec.across.column).stats;
+  return Number(String(max ?? 0).slice(0, 4)) - Number(String(min ?? 0).slice(0, 4)) + 1;
+}
+
+export function amountChoices(
+  layer: Layer,
+  spec: ChartSpec,
+  sources: Sources,
+  picks: readonly string[],
+): ChoiceGroup[] {
+  const { columns } = sources;
+  const own = 'column' in layer.amount ? layer.amount.column : undefined;
+  const others = [...columns.values()].filter(
+    (one) => (one.role === 'amount' || one.role === 'key') && (one.key === own || !picks.includes(one.key)),
+  );
+  const swap = (to: string) => (own ? picks.map((key) => (key === own ? to : key)) : [...picks, to]);
+  const remove: Choice[] =
+    spec.layers.length > 1
+      ? [
+          {
+            key: 'remove',
+            words: `Take ${amountName(layer, sources)} out`,
+            ...(own &&
+            picks.includes(own) &&
+            spec.layers.filter((one) => 'column' in one.amount && one.amount.column === own).length === 1
+              ? { picks: picks.filter((key) => key !== own) }
+              : { edit: (now: ChartSpec) => removeLayer(now, layer.id) }),
+          },
+        ]
+      : [];
+  return [
+    ...(layer.from
+      ? []
+      : [
+          {
+            title: 'Amount',
+            choices: others.slice(0, 60).map((one) => ({
+              key: one.key,
+              words: one.name,
+              chosen: one.key === own,
+              ...(one.key === own ? {} : { picks: swap(one.key) }),
+            })),
+          },
+        ]),
+    {
+      choices: [{ key: 'formula', words: 'A formula …', opens: { kind: 'formula', layer: layer.id } }],
+    },
+    { title: 'Shown as', choices: thenChoices(layer, spec, sources) },
+    { title: 'On the', choices: sideChoices(layer) },
+    ...(remove.length > 0 ? [{ choices: remove }] : []),
+  ];
+}

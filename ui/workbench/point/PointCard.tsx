@@ -1,0 +1,108 @@
+'use client';
+
+import { useState } from 'react';
+import { Button, Select } from 'antd';
+import type { ChartModel } from '@/core/layout';
+import { column, setAside, stepInto, type ChartSpec, type Sources } from '@/core/spec';
+import { Card, Field } from '../../cards/Card';
+import styles from '../../cards/cards.module.css';
+import { useWork } from '../store';
+
+/** A point of the chart: a place across, and a series or all of them. */
+export interface Point {
+  readonly across: string | number;
+  readonly series?: string;
+}
+
+interface Props {
+  model: ChartModel;
+  spec: ChartSpec;
+  sources: Sources;
+  /** The place that was clicked; without it the user chooses one. */
+  place?: number;
+  onRows: (point: Point) => void;
+  onDone: () => void;
+}
+
+const ALL = '(all)';
+
+/** What can be done with a point: see its rows, set it aside, step into its group. */
+export function PointCard({ model, spec, sources, place: clicked, onRows, onDone }: Props) {
+  const edit = useWork((state) => state.edit);
+  const [place, setPlace] = useState(clicked ?? 0);
+  const [series, setSeries] = useState(model.series.length === 1 ? model.series[0].id : ALL);
+  const { values, labels } = model.across;
+  const across = values[place];
+  const only = series === ALL ? undefined : series;
+  const single = model.series.length === 1;
+  const shown = only === undefined ? undefined : model.series.find(({ id }) => id === only);
+  const value = shown?.labels[place];
+  const doing = (work: () => void) => () => {
+    work();
+    onDone();
+  };
+  return (
+    <Card name="A point" title={labels[place]}>
+      {clicked === undefined && (
+        <Field label="Place">
+          <Select
+            size="small"
+            showSearch={{ optionFilterProp: 'label' }}
+            aria-label="Place"
+            value={place}
+            onChange={setPlace}
+            options={labels.map((label, at) => ({ value: at, label }))}
+          />
+        </Field>
+      )}
+      {!single && (
+        <Field label="Series">
+          <Select
+            size="small"
+            showSearch={{ optionFilterProp: 'label' }}
+            aria-label="Series"
+            value={series}
+            onChange={setSeries}
+            options={[
+              { value: ALL, label: 'All of them' },
+              ...model.series.map(({ id, name }) => ({ value: id, label: name })),
+            ]}
+          />
+        </Field>
+      )}
+      {shown && (
+        <p className={styles.facts}>
+          {shown.name}: <strong>{value ?? 'no rows'}</strong>
+        </p>
+      )}
+      <div className={styles.stack}>
+        <Button size="small" onClick={doing(() => onRows({ across, ...(only === undefined ? {} : { series: only }) }))}>
+          Rows behind
+        </Button>
+        <Button size="small" onClick={doing(() => edit((now) => setAside(now, across, single ? undefined : only)))}>
+          Set aside
+        </Button>
+        {groupsInside(model, place, spec, sources).map(({ key, name }) => (
+          <Button key={key} size="small" onClick={doing(() => edit((now) => stepInto(now, String(across), key)))}>
+            Step into it, by {name}
+          </Button>
+        ))}
+      </div>
+    </Card>
+  );
+}
+
+const MOST_INSIDE = 3;
+
+/** The Groups that one could step into: those with more values first, since they are likelier parts of it. */
+function groupsInside(model: ChartModel, place: number, spec: ChartSpec, { columns }: Sources) {
+  if (spec.across.as !== 'group' || model.across.otherAt === place) return [];
+  const path = new Set([spec.across.column, ...(spec.across.within ?? []).map((one) => one.column)]);
+  const own = column(columns, spec.across.column).stats.distinct;
+  return [...columns.values()]
+    .filter((one) => one.role === 'group' && !path.has(one.key))
+    .sort(
+      (a, b) => Number(b.stats.distinct > own) - Number(a.stats.distinct > own) || a.stats.distinct - b.stats.distinct,
+    )
+    .slice(0, MOST_INSIDE);
+}
