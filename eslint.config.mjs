@@ -38,6 +38,11 @@ export default ts.config(
         module: 'readonly',
         performance: 'readonly',
         Buffer: 'readonly',
+        // what scripts run inside a page
+        document: 'readonly',
+        addEventListener: 'readonly',
+        MutationObserver: 'readonly',
+        requestAnimationFrame: 'readonly',
       },
     },
   },

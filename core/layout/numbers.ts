@@ -2,6 +2,16 @@ import { LOCALE } from '../calendar';
 import type { NumberUnit, ScaleNumbers } from '../spec';
 import { decimalsOf } from './ticks';
 
+const formats = new Map<string, Intl.NumberFormat>();
+
+/** A formatter of numbers; made once for each kind, since making one takes far longer than using it. */
+function formatter(options: Intl.NumberFormatOptions): Intl.NumberFormat {
+  const key = JSON.stringify(options);
+  let found = formats.get(key);
+  if (!found) formats.set(key, (found = new Intl.NumberFormat(LOCALE, options)));
+  return found;
+}
+
 const DIVISOR: Readonly<Record<NumberUnit, number>> = { ones: 1, thousands: 1e3, millions: 1e6, billions: 1e9 };
 const SUFFIX: Readonly<Record<NumberUnit, string>> = { ones: '', thousands: 'k', millions: 'M', billions: 'bn' };
 
@@ -36,31 +46,26 @@ export function tickStyle(
 /** Writes a number in a style by `Intl.NumberFormat`: "£30k", "−12%", "1,250". */
 export function writeNumber(value: number, { unit, in: counted, decimals }: NumberStyle): string {
   const options: Intl.NumberFormatOptions = { minimumFractionDigits: decimals, maximumFractionDigits: decimals };
-  if (unit === '%') return minus(new Intl.NumberFormat(LOCALE, { ...options, style: 'percent' }).format(value));
+  if (unit === '%') return minus(formatter({ ...options, style: 'percent' }).format(value));
   const scaled = value / DIVISOR[counted];
   const written = isCurrency(unit)
-    ? new Intl.NumberFormat(LOCALE, {
+    ? formatter({
         ...options,
         style: 'currency',
         currency: unit,
         currencyDisplay: 'narrowSymbol',
       }).format(scaled)
-    : new Intl.NumberFormat(LOCALE, options).format(scaled);
+    : formatter(options).format(scaled);
   return minus(written + (scaled === 0 ? '' : SUFFIX[counted]));
 }
 
 /** A single value, whole, for reading: money to its minor unit, others to at most four figures after the point that matter. */
 export function writeValue(value: number, unit: string | undefined, decimals: number | undefined): string {
-  if (unit === '%')
-    return minus(new Intl.NumberFormat(LOCALE, { style: 'percent', maximumFractionDigits: 1 }).format(value));
+  if (unit === '%') return minus(formatter({ style: 'percent', maximumFractionDigits: 1 }).format(value));
   if (isCurrency(unit))
-    return minus(
-      new Intl.NumberFormat(LOCALE, { style: 'currency', currency: unit, currencyDisplay: 'narrowSymbol' }).format(
-        value,
-      ),
-    );
+    return minus(formatter({ style: 'currency', currency: unit, currencyDisplay: 'narrowSymbol' }).format(value));
   const places = decimals ?? (Math.abs(value) >= 1000 ? 0 : Math.abs(value) >= 100 ? 1 : Math.abs(value) >= 1 ? 2 : 4);
-  const written = minus(new Intl.NumberFormat(LOCALE, { maximumFractionDigits: places }).format(value));
+  const written = minus(formatter({ maximumFractionDigits: places }).format(value));
   return unit ? `${written} ${unit}` : written;
 }
 
@@ -68,7 +73,7 @@ export function writeValue(value: number, unit: string | undefined, decimals: nu
 export function unitSign(unit: string): string {
   if (!isCurrency(unit)) return unit;
   return (
-    new Intl.NumberFormat(LOCALE, { style: 'currency', currency: unit, currencyDisplay: 'narrowSymbol' })
+    formatter({ style: 'currency', currency: unit, currencyDisplay: 'narrowSymbol' })
       .formatToParts(0)
       .find((part) => part.type === 'currency')?.value ?? unit
   );

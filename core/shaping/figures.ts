@@ -50,7 +50,7 @@ function partRoller(of: string, summary: Layer['summary'], query: GroupedQuery, 
       return countOf;
     case 'sum':
     case 'mean': {
-      const sums = exactColumn(data({ want: 'sum', of }, query, grain) as (string | null)[]);
+      const sums = exactOf(data({ want: 'sum', of }, query, grain));
       return (indexes) => {
         const rows = countOf(indexes);
         if (rows === 0) return null;
@@ -81,6 +81,15 @@ function partRoller(of: string, summary: Layer['summary'], query: GroupedQuery, 
       };
     }
   }
+}
+
+const exact = new WeakMap<readonly (string | number | null)[], ExactColumn>();
+
+/** The sums of a grain as exact units; read once, however often they are added up. */
+function exactOf(sums: readonly (string | number | null)[]): ExactColumn {
+  let found = exact.get(sums);
+  if (!found) exact.set(sums, (found = exactColumn(sums as readonly (string | null)[])));
+  return found;
 }
 
 function addUnits(sums: ExactColumn, indexes: readonly number[]): bigint {

@@ -76,11 +76,16 @@ function timePlaces(portions: readonly AcrossKeys[], step: Step, spec: ChartSpec
   const own = ends(known(instants.filter((_, p) => !portions[p].other))) ?? all;
   const write = step === 'hour' ? isoDateTime : isoDate;
   const start = floor(run[0], step, calendar);
+  // The same days come again for every group: each is laid on its step once.
+  const steps = new Map<Instant, number>();
+  const placeOf = (at: Instant): number => {
+    let place = steps.get(at);
+    if (place === undefined) steps.set(at, (place = count(start, floor(at, step, calendar), step)));
+    return place;
+  };
   return {
     values: range(run[0], run[1], step, calendar).map(write),
-    at: instants.map((list) =>
-      list.map((at) => (at === undefined ? -1 : count(start, floor(at, step, calendar), step))),
-    ),
+    at: instants.map((list) => list.map((at) => (at === undefined ? -1 : placeOf(at)))),
     ...(own ? { first: write(own[0]), last: write(own[1]) } : {}),
   };
 }

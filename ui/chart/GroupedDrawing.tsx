@@ -4,9 +4,10 @@ import { useMemo } from 'react';
 import { CartesianGrid, ComposedChart, ReferenceLine, Tooltip, XAxis, YAxis } from 'recharts';
 import type { ScaleModel } from '@/core/layout';
 import { AcrossLabel } from './AcrossLabel';
+import { ColumnMarks } from './ColumnMarks';
 import { drawnData } from './data';
-import { clickedAt, lyingAxis, roomOf, sideAxis, type DrawingProps } from './drawing';
-import { FREE, mark } from './marks';
+import { clickedAt, lyingAxis, placeAt, roomOf, sideAxis, type DrawingProps } from './drawing';
+import { mark } from './marks';
 import { ReadAcross } from './ReadAcross';
 
 const AXIS_LINE = { stroke: '#8d8674' };
@@ -48,14 +49,13 @@ export function GroupedDrawing(props: DrawingProps) {
         right: right && !small && !lying ? 0 : room.right,
         bottom: small ? room.bottom : 0,
       }}
-      barCategoryGap={model.across.kind === 'bins' ? 1 : `${FREE * 100}%`}
-      barGap={1}
       accessibilityLayer={!small}
       tabIndex={small ? -1 : 0}
       style={{ outlineOffset: -2, cursor: onPoint ? 'pointer' : undefined }}
-      onClick={({ activeTooltipIndex, activeIndex }, event) => {
-        const place = Number(activeTooltipIndex ?? activeIndex);
-        if (onPoint && Number.isInteger(place)) onPoint(place, clickedAt(event));
+      onClick={(_, event) => {
+        const at = clickedAt(event);
+        const place = placeAt(model, at, banded);
+        if (place !== undefined) onPoint?.(place, at);
       }}
     >
       {!small && (
@@ -99,6 +99,7 @@ export function GroupedDrawing(props: DrawingProps) {
           stroke="#8d8674"
         />
       )}
+      <ColumnMarks model={model} small={small} />
       {stretches.map((stretch) => mark(stretch, small, model))}
     </ComposedChart>
   );

@@ -18,6 +18,8 @@ export function drawnData(model: ChartModel): Drawn {
   const wholes = stackWholes(model);
   const stretches: Stretch[] = [];
   model.series.forEach((series, s) => {
+    // Columns are drawn from the model itself; the first of each scale stands in for them, so that the library knows the scale.
+    if (isColumn(series) && model.series.find((one) => isColumn(one) && one.side === series.side) !== series) return;
     const joined = model.series.find(({ id }) => id === series.joins);
     for (const [n, places] of stretchesOf(series, rests).entries()) {
       const key = `s${s}_${n}`;
@@ -29,6 +31,8 @@ export function drawnData(model: ChartModel): Drawn {
   });
   return { rows, stretches };
 }
+
+const isColumn = ({ shape }: ModelSeries) => shape === 'column' || shape === 'bar';
 
 /** The place of the value that a carried-on line begins at: the last one before it, where nothing but rests lies between. */
 function joinPlace(joined: ModelSeries, first: number | undefined, rests: ReadonlySet<number>): number | undefined {

@@ -95,3 +95,14 @@ export function clickedAt(event: {
   const box = (event.currentTarget as Element | null)?.getBoundingClientRect();
   return { x: (event.clientX ?? 0) - (box?.left ?? 0), y: (event.clientY ?? 0) - (box?.top ?? 0) };
 }
+
+/** The place of a chart at a point of its drawing; nothing outside the plot. `banded` places are as wide as their columns. */
+export function placeAt(model: ChartModel, at: { x: number; y: number }, banded: boolean): number | undefined {
+  const { left, top, width, height } = model.size.plot;
+  const count = model.across.values.length;
+  const share = model.lying ? (at.y - top) / height : (at.x - left) / width;
+  const aside = model.lying ? (at.x - left) / width : (at.y - top) / height;
+  if (count === 0 || aside < 0 || aside > 1 || share < -0.02 || share > 1.02) return undefined;
+  const place = banded || count === 1 ? Math.floor(share * count) : Math.round(share * (count - 1));
+  return Math.min(Math.max(place, 0), count - 1);
+}

@@ -1,11 +1,11 @@
-import { Area, Bar, Line } from 'recharts';
+import { Area, Line } from 'recharts';
 import type { ChartModel, ModelSeries } from '@/core/layout';
 import type { Stretch } from './data';
 import { symbolPath } from './symbols';
 
 const DASHES = { solid: undefined, dashed: '7 5', dotted: '2 4' } as const;
-/** Columns leave this share of their place free; a target mark is as wide as all columns of a place. */
-export const FREE = 0.16;
+/** A target mark is as wide as all columns of its place. */
+const FREE = 0.32;
 
 /** What the drawing library draws for one stretch of a series. */
 export function mark({ key, series, alone }: Stretch, small: boolean, model: ChartModel) {
@@ -14,16 +14,7 @@ export function mark({ key, series, alone }: Stretch, small: boolean, model: Cha
   switch (series.shape) {
     case 'column':
     case 'bar':
-      return (
-        <Bar
-          key={key}
-          {...common}
-          fill={series.color}
-          stackId={series.stack ?? undefined}
-          maxBarSize={small ? 20 : 64}
-          activeBar={false}
-        />
-      );
+      return <Line key={key} {...common} stroke="none" dot={false} activeDot={false} legendType="none" />;
     case 'dot':
       return (
         <Line

@@ -49,7 +49,7 @@ export function ChartPane({ holder, size, sheet, sources, preview, busy, error }
         data-export="chart"
         aria-label={model ? `${model.title}. ${model.sentence}` : 'Chart'}
       >
-        <figcaption className={styles.caption}>
+        <figcaption className={styles.caption} data-several={(model?.series.length ?? 0) > 1 || undefined}>
           {model && spec && (
             <>
               <div className={styles.titleRow}>

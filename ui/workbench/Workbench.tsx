@@ -79,7 +79,7 @@ function Bench({ sheet }: { sheet: Sheet }) {
   const picking = usePicking(sheet, size);
   const { sources, others } = useSources(sheet);
   const preview = usePreview(sheet, others, size);
-  const suggestions = useSuggestions(sheet, size);
+  const suggestions = useSuggestions(sheet, picking.size);
   const [jump, setJump] = useState<Jump>();
   useUndoKeys();
   const current = preview.spec && suggestions.find(({ spec }) => likeness(spec) === likeness(preview.spec));

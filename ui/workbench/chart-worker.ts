@@ -54,7 +54,7 @@ export async function drawChart(
 }
 
 /** Fetches the grains of a chart that is drawn already, so that the next change of it is made here. */
-export async function prepareChanges(spec: ChartSpec, signal: AbortSignal): Promise<void> {
-  const { answers } = await api.grains(spec, signal);
+export async function prepareChanges(spec: ChartSpec): Promise<void> {
+  const { answers } = await api.grains(spec);
   await chartWorker().put(answers);
 }

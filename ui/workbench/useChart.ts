@@ -29,7 +29,11 @@ const previewKey = (spec: ChartSpec | undefined, sheet: Sheet, size: Size) => [
 ];
 
 /** Picking: the new picks show at once, the chart they make follows as one step of undo. The last wish wins. */
-export function usePicking(sheet: Sheet, size: Size) {
+export function usePicking(sheet: Sheet, shown: Size) {
+  // Suggestions keep the size that the first chart had: they are small pictures, and a legend more or less does not change them.
+  const [first, setFirst] = useState<Size>();
+  if (!first && shown.width > 0) setFirst(shown);
+  const size = first ?? shown;
   const store = useWorkStore();
   const client = useQueryClient();
   const picks = useWork((state) => state.picks);
@@ -69,12 +73,12 @@ export function usePicking(sheet: Sheet, size: Size) {
     [client, sheet, size, store],
   );
 
-  const shown = wanted ?? picks;
+  const picked = wanted ?? picks;
   const toggle = useCallback(
-    (key: string) => setPicks(shown.includes(key) ? shown.filter((one) => one !== key) : [...shown, key]),
-    [setPicks, shown],
+    (key: string) => setPicks(picked.includes(key) ? picked.filter((one) => one !== key) : [...picked, key]),
+    [setPicks, picked],
   );
-  return { picks: shown, busy: wanted !== undefined, error, toggle, setPicks };
+  return { picks: picked, size, busy: wanted !== undefined, error, toggle, setPicks };
 }
 
 /** The drawing model of the chart in work; the old one stays until the new one is there, and a slow one can be given up. */
@@ -93,15 +97,13 @@ export function usePreview(sheet: Sheet, others: readonly Sheet[], size: Size) {
   });
   const { data, isFetching } = query;
   const drawn = data !== undefined && !isFetching;
+  const prepared = useRef<ChartSpec>(undefined);
   useEffect(() => {
     // A chart that was just recommended is drawn already: its grain is fetched for the changes to come.
-    if (!recommended || !drawn) return undefined;
-    const stop = new AbortController();
-    const timer = setTimeout(() => void prepareChanges(recommended, stop.signal).catch(() => undefined), 50);
-    return () => {
-      clearTimeout(timer);
-      stop.abort();
-    };
+    if (!recommended || !drawn || prepared.current === recommended) return undefined;
+    prepared.current = recommended;
+    void prepareChanges(recommended).catch(() => undefined);
+    return undefined;
   }, [recommended, drawn]);
   const cancel = useCallback(() => {
     void client.cancelQueries({ queryKey: ['preview'] });
