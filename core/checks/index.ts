@@ -1,11 +1,14 @@
 import type { ChartModel } from '../layout';
 import { ambiguous } from './ambiguous';
+import { averages } from './averages';
 import type { CheckContext, CheckFinder } from './check';
 import { cutOff } from './cut-off';
 import { empty } from './empty';
 import { filterHides } from './filter-hides';
 import { form } from './form';
 import { gaps } from './gaps';
+import { logRefused } from './log-refused';
+import { logSuggested } from './log-suggested';
 import { mergedPoints } from './merged-points';
 import { missing } from './missing';
 import { notFromZero } from './not-from-zero';
@@ -14,6 +17,8 @@ import { partial } from './partial';
 import { scales } from './scales';
 import { setAside } from './set-aside';
 import { seriesCount } from './series-count';
+import { slices } from './slices';
+import { totalsRows } from './totals-rows';
 import { unmatched } from './unmatched';
 import { unread } from './unread';
 
@@ -23,15 +28,20 @@ const FINDERS: readonly CheckFinder[] = [
   ambiguous,
   unread,
   unmatched,
+  totalsRows,
   oddSums,
+  averages,
   setAside,
   form,
+  slices,
+  logRefused,
   cutOff,
   partial,
   gaps,
   notFromZero,
   scales,
   seriesCount,
+  logSuggested,
   filterHides,
   missing,
   mergedPoints,

@@ -1,14 +1,24 @@
-import { PALETTE } from '../layout';
+import { SOLID } from '../spec';
 import type { CheckFinder } from './check';
 
-/** More series than there are colours to tell them apart. */
-export const seriesCount: CheckFinder = ({ model }) =>
-  model.series.length > PALETTE.length
-    ? [
-        {
-          id: 'too-many-series',
-          level: 'warning',
-          message: `${model.series.length} series are hard to tell apart: colours repeat after ${PALETTE.length}.`,
-        },
-      ]
-    : [];
+/** Beyond about so many series a chart is hard to follow (common practice, no source). */
+const MANY = 7;
+const KEPT = 5;
+
+/** More series than can be followed. */
+export const seriesCount: CheckFinder = ({ spec, model }) => {
+  if (model.series.length <= MANY || model.panels) return [];
+  const stacked = model.series.every(({ stack, shape }) => stack !== undefined && SOLID.has(shape));
+  const change =
+    spec.split && !spec.split.step && (spec.split.keep ?? Infinity) > KEPT
+      ? { change: { split: { ...spec.split, keep: KEPT } }, changeWords: `Keep the largest ${KEPT}` }
+      : {};
+  return [
+    {
+      id: 'too-many-series',
+      level: 'warning',
+      message: `${model.series.length} ${stacked ? 'parts' : 'series'} are hard to tell apart.`,
+      ...change,
+    },
+  ];
+};

@@ -3,6 +3,7 @@ import { sentence, type ChartSpec, type Sources } from '../spec';
 import { acrossWords, lyingWords, type AcrossWords } from './across-ticks';
 import { spreadLabels } from './end-labels';
 import { formOf } from './form';
+import { alongScale } from './log-range';
 import type { ChartModel, ModelSeries, Plot, Slice } from './model';
 import { lyingPlot, plotFor, type Size } from './plot';
 import { scalesOf } from './scales';
@@ -104,10 +105,9 @@ function namingOf(series: readonly ModelSeries[], spec: ChartSpec): ChartModel['
 function nameEnds(series: readonly ModelSeries[], scales: ChartModel['scales'], plot: Plot): ModelSeries[] | undefined {
   const { left } = scales;
   if (!left) return undefined;
-  const [low, high] = left.domain;
   const ends = series.map((one) => {
-    const last = [...one.values].reverse().find((value) => value !== null) ?? low;
-    return plot.top + plot.height * (1 - (last - low) / (high - low));
+    const last = [...one.values].reverse().find((value) => value !== null) ?? left.domain[0];
+    return plot.top + plot.height * (1 - alongScale(last, left.domain, left.kind));
   });
   const placed = spreadLabels(ends, plot.top + 6, plot.top + plot.height - 2);
   return placed && series.map((one, i) => ({ ...one, endLabel: { y: placed[i] } }));

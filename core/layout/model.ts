@@ -100,6 +100,8 @@ export interface ScaleModel {
   title: string;
   unit?: string;
   kind: 'linear' | 'log';
+  /** A logarithmic scale was asked for and cannot be: how many values are zero or less. */
+  refusedLog?: { below: number };
 }
 
 /** Something the chart's maker should know; `change` would answer it. */

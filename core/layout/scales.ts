@@ -1,7 +1,8 @@
 import type { Frame } from '../shaping';
-import { amountUnit, column, layerUnit, type ChartSpec, type Side, type Sources } from '../spec';
+import { amountUnit, column, layerUnit, SOLID, type ChartSpec, type Scale, type Side, type Sources } from '../spec';
 import type { ChartModel, ModelSeries, ScaleModel } from './model';
-import { tickStyle, writeNumber } from './numbers';
+import { logRangeFor } from './log-range';
+import { tickStyle, unitFor, writeNumber } from './numbers';
 import { rangeFor } from './range';
 import { writeScaleTitle } from './words';
 
@@ -31,7 +32,8 @@ export function scalesOf(
     const shares = series.filter((one) => one.side === name).some((one) => one.share);
     const unit = shares ? '%' : units.size === 1 ? [...units][0] : undefined;
     const scale = (name === 'left' ? spec.scales.left : spec.scales.right) ?? { fit: 'zero' as const };
-    return scaleModel(values, scale, unit, spec.text[name] ?? writeScaleTitle(spec, sources, name), most);
+    const fromZero = layers.some(({ shape }) => SOLID.has(shape));
+    return scaleModel(values, scale, unit, spec.text[name] ?? writeScaleTitle(spec, sources, name), most, fromZero);
   };
   const left = side('left');
   const right = side('right');
@@ -50,21 +52,37 @@ export function scalesOf(
 
 function scaleModel(
   values: readonly number[],
-  scale: ChartSpec['scales']['left'],
+  scale: Scale,
   unit: string | undefined,
   title: string,
   most: number,
+  fromZero = false,
 ): ScaleModel {
-  const range = rangeFor(values, scale, most);
+  const wished = scale.kind === 'log';
+  const fixed = scale.fit === 'fixed' && scale.min !== undefined && scale.max !== undefined;
+  const below = values.filter((value) => value <= 0).length + (fixed && (scale.min ?? 0) <= 0 ? 1 : 0);
+  const log = wished && below === 0 && !fromZero && values.length > 0;
+  const range = log
+    ? logRangeFor(values, most, fixed ? [scale.min ?? 1, scale.max ?? 10] : undefined)
+    : rangeFor(values, scale, most);
   const style = tickStyle(range.ticks, range.step, unit, scale.numbers);
   return {
     domain: [range.domain[0], range.domain[1]],
     ticks: [...range.ticks],
-    labels: range.ticks.map((tick) => writeNumber(tick, style)),
+    labels: range.ticks.map((tick) => (log ? writeLogTick(tick, unit, scale) : writeNumber(tick, style))),
     title,
     ...(unit ? { unit } : {}),
-    kind: 'linear',
+    kind: log ? 'log' : 'linear',
+    ...(wished && !log && values.length > 0 ? { refusedLog: { below } } : {}),
   };
+}
+
+/** Each tick of a logarithmic scale is counted in its own unit: 100, 1k, 10k, 1M. */
+function writeLogTick(tick: number, unit: string | undefined, scale: Scale): string {
+  return writeNumber(
+    tick,
+    tickStyle([tick], tick, unit, { in: tick >= 1000 ? unitFor(tick * 10) : 'ones', ...scale.numbers }),
+  );
 }
 
 /** Every height that a scale has to hold: values, and for stacks the sums at each place. */

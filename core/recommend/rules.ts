@@ -1,6 +1,15 @@
 import { coarser, count, floor } from '../calendar';
 import { isNumeric } from '../inference';
-import { column, layerWords, lowerFirst, type ChartSpec, type Columns, type Layer, type Shape } from '../spec';
+import {
+  amountName,
+  column,
+  layerWords,
+  lowerFirst,
+  type ChartSpec,
+  type Columns,
+  type Layer,
+  type Shape,
+} from '../spec';
 import { spanOf } from './draft';
 
 /** What the rules look at: the draft with its sides, and what its figures are like. */
@@ -10,6 +19,10 @@ export interface Evidence {
   /** Places along the axis, and series in all. */
   readonly places: number;
   readonly series: number;
+  /** Some charted value is below zero. */
+  readonly negative?: boolean;
+  /** How long the names across are, in characters: half of them are shorter. */
+  readonly nameLength?: number;
   /** Why amounts went to the right scale. */
   readonly sideReasons: readonly string[];
 }
@@ -27,6 +40,15 @@ interface Rule {
 }
 
 const FEW_PLACES = 24;
+/** Beyond about so many series lines are hard to follow (common practice, no source). */
+const MANY_SERIES = 7;
+/** A pie has few slices: about six (common practice, no source). */
+const MOST_SLICES = 6;
+/** Names longer than this do not stand under columns; beyond so many groups a list is easier to read down. */
+const LONG_NAME = 12;
+const MANY_GROUPS = 30;
+/** What amounts that are to be reached are called. */
+const TARGET = /\b(targets?|goals?|budget(ed)?|quotas?|planned|plan|soll|ziel|objectifs?|objetivos?)\b/i;
 const shaped = (spec: ChartSpec, shapeOf: (layer: Layer, i: number) => Shape): ChartSpec => ({
   ...spec,
   layers: spec.layers.map((layer, i) => ({ ...layer, shape: shapeOf(layer, i) })),
@@ -52,12 +74,36 @@ const RULES: readonly Rule[] = [
       overTime(e) && !twoScales(e)
         ? {
             spec: shaped(e.spec, () => 'line'),
-            score: e.places >= 3 ? 0.92 : 0.6,
+            score: e.series > MANY_SERIES ? 0.78 : e.places >= 3 ? 0.92 : 0.6,
             reasons: [
               e.spec.split ? 'One line each keeps them apart over time.' : 'A line shows how it goes over time.',
             ],
           }
         : undefined,
+  },
+  {
+    name: 'the largest lines',
+    propose: (e) =>
+      overTime(e) && !twoScales(e) && e.spec.split && !e.spec.split.step && e.series > MANY_SERIES
+        ? {
+            spec: { ...shaped(e.spec, () => 'line'), split: { ...e.spec.split, keep: 5 } },
+            score: 0.9,
+            reasons: [`${e.series} lines are hard to follow: the five largest, and the rest together.`],
+          }
+        : undefined,
+  },
+  {
+    name: 'parts of 100 % over time',
+    propose: (e) => {
+      const [layer] = e.spec.layers;
+      if (!overTime(e) || !e.spec.split || e.spec.split.step || e.spec.layers.length > 1) return undefined;
+      if (!addsUp(layer) || e.negative || e.series > 8) return undefined;
+      return {
+        spec: { ...e.spec, layers: [{ ...layer, shape: e.places > FEW_PLACES ? 'area' : 'column', stack: 'share' }] },
+        score: 0.56,
+        reasons: [`How the parts of ${lowerFirst(what(e))} shift, whatever their sum.`],
+      };
+    },
   },
   {
     name: 'combo over time',
@@ -174,6 +220,61 @@ const RULES: readonly Rule[] = [
             reasons: ['Separate things stand side by side as columns.'],
           }
         : undefined,
+  },
+  {
+    name: 'bars by group',
+    propose: (e) => {
+      if (e.spec.across.as !== 'group' || twoScales(e) || e.series > 6) return undefined;
+      const long = (e.nameLength ?? 0) > LONG_NAME;
+      const many = e.places > MANY_GROUPS;
+      return {
+        spec: shaped(e.spec, () => 'bar'),
+        score: long || many ? 0.93 : 0.58,
+        reasons: [
+          long
+            ? 'The names are long: bars lying down leave them room.'
+            : many
+              ? `${e.places} of them are easier to read down a list.`
+              : 'Lying down, the names stand in a list.',
+        ],
+      };
+    },
+  },
+  {
+    name: 'target marks',
+    propose: (e) => {
+      const { across, layers, split } = e.spec;
+      if ((across.as !== 'group' && e.places > FEW_PLACES) || split || twoScales(e) || layers.length !== 2)
+        return undefined;
+      const isTarget = (layer: Layer) => TARGET.test(amountName(layer, e));
+      const targets = layers.filter(isTarget);
+      if (targets.length !== 1 || across.as === 'number' || across.as === 'bins') return undefined;
+      const actual = layers.filter((layer) => !isTarget(layer));
+      return {
+        spec: {
+          ...e.spec,
+          layers: [
+            ...actual.map((layer): Layer => ({ ...layer, shape: 'column' })),
+            ...targets.map((layer): Layer => ({ ...layer, shape: 'target' })),
+          ],
+        },
+        score: 0.95,
+        reasons: [`${amountName(targets[0], e)} is to be reached: a mark across each column.`],
+      };
+    },
+  },
+  {
+    name: 'pie',
+    propose: (e) => {
+      const [layer] = e.spec.layers;
+      if (e.spec.across.as !== 'group' || e.spec.split || e.spec.layers.length > 1 || !addsUp(layer)) return undefined;
+      if (e.negative || e.places < 2 || e.places > MOST_SLICES) return undefined;
+      return {
+        spec: shaped(e.spec, () => 'pie'),
+        score: 0.52,
+        reasons: ['A few parts of one whole; heights would be compared more exactly.'],
+      };
+    },
   },
   {
     name: 'combo by group',

@@ -81,6 +81,8 @@ export interface FrameFacts {
   readonly partials: Partials;
   /** Near points of a scatter stand as one. */
   readonly merged?: boolean;
+  /** Places that fewer than three rows stand behind, where others have more. */
+  readonly thinPlaces?: number;
   readonly unmatched?: readonly Unmatched[];
   /** Which of the points to be set aside are in the chart, by their place in the spec. */
   readonly setAside?: readonly number[];

@@ -141,9 +141,21 @@ function rawFrame(laid: Laid, values: Values, series: readonly SeriesOf[], sourc
         }),
       ),
       partials: partialsOf(spec, sources, laid),
+      thinPlaces: thinPlaces(first.at, rows, places.values.length),
       ...(unmatched.length > 0 ? { unmatched } : {}),
     },
   };
+}
+
+/** How many places have rows, but fewer than three, while most have more. */
+function thinPlaces(at: readonly number[], rows: readonly (string | number | null)[], length: number): number {
+  const counts = new Array<number>(length).fill(0);
+  at.forEach((place, i) => {
+    if (place >= 0) counts[place] += Number(rows[i]);
+  });
+  const held = counts.filter((count) => count > 0).sort((a, b) => a - b);
+  if (held.length === 0 || held[held.length >> 1] < 3) return 0;
+  return held.filter((count) => count < 3).length;
 }
 
 /** Time, cycles and bins: gaps, part steps and points set aside. */

@@ -7,7 +7,5 @@ export function refuseNotBuilt(spec: ChartSpec): void {
   const refuse = (path: string, what: string) => errors.push({ path, message: `${what} cannot be drawn yet` });
 
   if (spec.panels) refuse('panels', 'small copies');
-  for (const side of ['left', 'right', 'across'] as const)
-    if (spec.scales[side]?.kind === 'log') refuse(`scales.${side}.kind`, 'a logarithmic scale');
   if (errors.length > 0) throw new InvalidInput(errors);
 }

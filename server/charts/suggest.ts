@@ -32,6 +32,8 @@ export async function suggest(book: Book, picks: readonly string[], size: Size):
     places: frame.across.values.length,
     series: frame.series.length / draft.layers.length,
     sideReasons: sided.reasons,
+    negative: frame.series.some(({ values }) => values.some((value) => value !== null && value < 0)),
+    nameLength: median(frame.across.values.map((value) => String(value).length)) ?? 0,
   });
   const leftOut = sortPicks(columns, picks).leftOut.map(({ why }) => ({
     id: 'left-out' as const,

@@ -3,7 +3,7 @@
 import { useMemo } from 'react';
 import { CartesianGrid, Scatter, ScatterChart, Tooltip, XAxis, YAxis } from 'recharts';
 import { writeValue, type ModelSeries } from '@/core/layout';
-import { sideAxis, TICK_STYLE, type DrawingProps } from './drawing';
+import { scaleOf, sideAxis, TICK_STYLE, type DrawingProps } from './drawing';
 import tip from './ReadAcross.module.css';
 import { symbolPath } from './symbols';
 
@@ -52,7 +52,7 @@ export function ScatterDrawing({ model, small = false, width, height }: DrawingP
       <XAxis
         dataKey="x"
         type="number"
-        domain={across.domain}
+        {...scaleOf(across)}
         ticks={across.ticks}
         interval={0}
         hide={small}

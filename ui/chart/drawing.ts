@@ -1,4 +1,4 @@
-import type { ChartModel } from '@/core/layout';
+import type { ChartModel, ScaleModel } from '@/core/layout';
 import type { Side } from '@/core/spec';
 
 export interface DrawingProps {
@@ -38,6 +38,12 @@ export function cutsOff(model: ChartModel, side: Side): boolean {
   return here.some((series) => series.values.some(outside));
 }
 
+/** The domain of a scale, and how it runs. */
+export const scaleOf = ({ domain, kind }: ScaleModel) => ({
+  domain,
+  scale: kind === 'log' ? ('log' as const) : ('linear' as const),
+});
+
 /** How the scale of a side stands beside the plot, `width` pixels wide; `undefined` where there is none. */
 export function sideAxis(model: ChartModel, side: Side, small: boolean, width: number) {
   const scale = model.scales[side];
@@ -46,7 +52,7 @@ export function sideAxis(model: ChartModel, side: Side, small: boolean, width: n
       yAxisId: side,
       orientation: side,
       type: 'number' as const,
-      domain: scale.domain,
+      ...scaleOf(scale),
       ticks: scale.ticks,
       interval: 0 as const,
       hide: small,
@@ -68,7 +74,7 @@ export function lyingAxis(model: ChartModel, side: Side, small: boolean, height:
       xAxisId: side,
       orientation: side === 'left' ? ('bottom' as const) : ('top' as const),
       type: 'number' as const,
-      domain: scale.domain,
+      ...scaleOf(scale),
       ticks: scale.ticks,
       interval: 0 as const,
       hide: small,

@@ -88,6 +88,18 @@ export function ScaleCard({
         </Field>
       )}
       <div style={{ height: 8 }} />
+      <Field label="Steps are">
+        <Select
+          size="small"
+          aria-label="Steps are"
+          value={scale.kind ?? 'linear'}
+          onChange={(kind: 'linear' | 'log') => change({ kind: kind === 'log' ? kind : undefined })}
+          options={[
+            { value: 'linear', label: 'Even' },
+            { value: 'log', label: 'Tenfold (logarithmic)' },
+          ]}
+        />
+      </Field>
       <Field label="Numbers">
         <Select
           size="small"

@@ -28,7 +28,12 @@ export function suggestionName({ form, spec }: Pick<Suggestion, 'form' | 'spec'>
         ? 'Days of the week'
         : 'By month of the year';
   if (spec.across.as === 'bins') return 'Spread';
-  if (spec.layers.some((layer) => layer.stack === 'stacked')) return 'Stacked columns';
+  const [layer] = spec.layers;
+  if (spec.layers.some(({ stack }) => stack === 'share')) return 'Parts of 100 %';
+  if (spec.layers.some(({ stack }) => stack === 'stacked'))
+    return layer.shape === 'area' ? 'Stacked areas' : 'Stacked columns';
+  if (spec.layers.some(({ shape }) => shape === 'target')) return 'Columns and targets';
+  if (form === 'line' && spec.split?.keep) return `The largest ${spec.split.keep}`;
   if (form === 'combo')
     return spec.layers.every((layer) => layer.shape === spec.layers[0].shape)
       ? 'Two scales'

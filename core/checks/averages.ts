@@ -1,0 +1,38 @@
+import { column, columnsOf } from '../spec';
+import { counted, type CheckFinder } from './check';
+
+const AVERAGED = /\b(averages?|avg|mean)\b/i;
+/** An average of fewer rows says little (common practice, no source). */
+const FEW = 3;
+
+/** Averages of what are averages already, and averages that few rows stand behind. */
+export const averages: CheckFinder = ({ spec, sources, frame }) => {
+  if (spec.across.as === 'number') return [];
+  const averaged = spec.layers.filter(({ summary }) => summary === 'mean' || summary === 'median');
+  const again = averaged.flatMap((layer) => {
+    if (!('column' in layer.amount) || layer.summary !== 'mean') return [];
+    const { name } = column(columnsOf(layer, sources), layer.amount.column);
+    return AVERAGED.test(name) && frame.facts.counts[layer.id] > frame.across.values.length
+      ? [
+          {
+            id: 'mean-of-means' as const,
+            level: 'note' as const,
+            message: `${name} holds averages already: averaged again, each row weighs the same, whatever stood behind it.`,
+          },
+        ]
+      : [];
+  });
+  const { thinPlaces = 0 } = frame.facts;
+  return [
+    ...again,
+    ...(averaged.length > 0 && thinPlaces > 0
+      ? [
+          {
+            id: 'few-rows' as const,
+            level: 'note' as const,
+            message: `${counted(thinPlaces, 'point')} ${thinPlaces === 1 ? 'rests' : 'rest'} on fewer than ${FEW} rows.`,
+          },
+        ]
+      : []),
+  ];
+};
