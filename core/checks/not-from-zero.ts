@@ -6,7 +6,7 @@ export const notFromZero: CheckFinder = ({ spec, model }) => {
   if (spec.across.as === 'number') return [];
   return (['left', 'right'] as const).flatMap((side) => {
     const scale = model.scales[side];
-    if (!scale || (scale.domain[0] <= 0 && scale.domain[1] >= 0)) return [];
+    if (!scale || scale.kind === 'log' || (scale.domain[0] <= 0 && scale.domain[1] >= 0)) return [];
     const solid = spec.layers.some((layer) => layer.side === side && SOLID.has(layer.shape));
     const start = scale.domain[0] > 0 ? scale.domain[0] : scale.domain[1];
     const words = scale.labels[scale.ticks.indexOf(start)] ?? String(start);

@@ -10,7 +10,9 @@ export const scales: CheckFinder = ({ spec, sources, model }) => {
       level: 'note',
       message: 'Left and right have scales of their own: heights and crossings across the two say nothing.',
     });
-  for (const side of ['left', 'right'] as const) {
+  // Copies per amount have a scale each.
+  const apart = spec.panels !== undefined && 'by' in spec.panels;
+  for (const side of apart ? [] : (['left', 'right'] as const)) {
     const units = new Set(
       spec.layers.filter((layer) => layer.side === side).map((layer) => layerUnit(layer, sources) ?? ''),
     );

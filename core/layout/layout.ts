@@ -4,11 +4,13 @@ import { acrossWords, lyingWords, type AcrossWords } from './across-ticks';
 import { spreadLabels } from './end-labels';
 import { formOf } from './form';
 import { alongScale } from './log-range';
-import type { ChartModel, ModelSeries, Plot, Slice } from './model';
+import type { ChartModel, ModelSeries, Panel, Plot, Slice } from './model';
 import { lyingPlot, plotFor, type Size } from './plot';
+import { gridOf, panelsOf } from './panels';
 import { scalesOf } from './scales';
 import { modelSeries } from './series';
 import { slicesOf } from './slices';
+import { valueLabels } from './value-labels';
 import { writeAcrossTitle, writeSubtitle, writeTitle } from './words';
 
 export type { Size } from './plot';
@@ -21,20 +23,28 @@ export function layout(
   frame: Frame,
   spec: ChartSpec,
   sources: Sources,
-  size: Size = DEFAULT_SIZE,
+  whole: Size = DEFAULT_SIZE,
 ): Omit<ChartModel, 'checks'> {
   const series = modelSeries(frame, spec, sources);
+  const grid = frame.panels && gridOf(frame.panels.length, whole);
+  const size = grid?.cell ?? whole;
   const pie = spec.layers.some(({ shape }) => shape === 'pie') && !frame.points;
   const lying = !pie && spec.layers.some(({ shape }) => shape === 'bar') && !frame.points;
   const scales = pie ? {} : scalesOf(frame, series, spec, sources, lying ? size.width : size.height, lying);
+  const panels = grid ? panelsOf(frame, series, spec, sources, grid) : [];
   const acrossTitle = spec.text.across ?? writeAcrossTitle(spec, sources);
-  const naming = pie ? 'none' : namingOf(series, spec);
+  const naming = pie ? 'none' : frame.panels ? namingOfPanels(series) : namingOf(series, spec);
   const arranged: Arranged = pie
     ? pieDrawn(frame, spec, sources, size, series)
     : lying
       ? lyingDown(frame, spec, sources, size, scales)
-      : upright(frame, spec, sources, size, scales, acrossTitle, naming === 'ends' ? series : []);
+      : upright(frame, spec, sources, size, widestOf(scales, panels), acrossTitle, naming === 'ends' ? series : []);
   const { plot, words } = arranged;
+  const wanted = new Set(spec.layers.filter(({ style }) => style?.values).map(({ id }) => id));
+  const values =
+    wanted.size > 0 && !pie && !frame.panels && !frame.points
+      ? valueLabels({ series, scales, plot, lying, banded: isBanded(series, frame) }, wanted, marksPerPlace(series))
+      : [];
   const named = naming === 'ends' ? nameEnds(series, scales, plot) : series;
   return {
     form: formOf(spec),
@@ -52,8 +62,10 @@ export function layout(
     ...(frame.points ? { points: [...frame.points] } : {}),
     ...(arranged.slices ? { slices: arranged.slices } : {}),
     ...(lying ? { lying } : {}),
+    ...(values.length > 0 ? { values } : {}),
     scales,
-    size: { ...size, plot },
+    ...(grid ? { panels: withSlices(panels, frame, series, pie, words.labels, size) } : {}),
+    size: { ...whole, plot, ...(grid ? { cell: grid.cell } : {}) },
     naming: named ? naming : 'legend',
     title: spec.text.title ?? writeTitle(spec, sources),
     subtitle: spec.text.subtitle ?? writeSubtitle(spec, frame),
@@ -71,6 +83,16 @@ interface Arranged {
 function pieDrawn(frame: Frame, spec: ChartSpec, sources: Sources, size: Size, series: readonly ModelSeries[]) {
   const words = acrossWords(spec, frame, sources, size.width);
   return { words, ...slicesOf(frame, series[0], words.labels, size) };
+}
+
+/** Copies with scales of their own share the room that the widest numbers of any of them need. */
+function widestOf(scales: ChartModel['scales'], panels: readonly Panel[]): ChartModel['scales'] {
+  const own = panels.flatMap((panel) => panel.scales?.left ?? panel.scales?.right ?? []);
+  if (own.length === 0 || !scales.left) return scales;
+  return {
+    ...scales,
+    left: { ...scales.left, labels: [...scales.left.labels, ...own.flatMap(({ labels }) => labels)] },
+  };
 }
 
 function upright(
@@ -91,6 +113,43 @@ function lyingDown(frame: Frame, spec: ChartSpec, sources: Sources, size: Size, 
   const { labels } = acrossWords(spec, frame, sources, size.height);
   const plot = lyingPlot(size, scales, labels);
   return { plot, words: lyingWords(labels, plot) };
+}
+
+/** Places are as wide as their columns; for lines alone they are points. */
+export function isBanded(series: readonly Pick<ModelSeries, 'shape'>[], { across }: Pick<Frame, 'across'>): boolean {
+  return (
+    series.some(({ shape }) => shape !== 'line' && shape !== 'area') ||
+    across.values.length === 1 ||
+    across.kind === 'group'
+  );
+}
+
+/** How many columns stand beside each other at a place. */
+function marksPerPlace(series: readonly ModelSeries[]): number {
+  const columns = series.filter(({ shape }) => shape === 'column' || shape === 'bar');
+  return Math.max(new Set(columns.map(({ stack, id }) => stack ?? id)).size, 1);
+}
+
+/** Small copies name their series once for all. */
+function namingOfPanels(series: readonly ModelSeries[]): ChartModel['naming'] {
+  return new Set(series.map(({ like, id }) => like ?? id)).size > 1 && series.some(({ like }) => like !== undefined)
+    ? 'legend'
+    : 'none';
+}
+
+/** A pie in each copy. */
+function withSlices(
+  panels: readonly Panel[],
+  frame: Frame,
+  series: readonly ModelSeries[],
+  pie: boolean,
+  labels: readonly string[],
+  size: Size,
+): Panel[] {
+  return panels.map((panel) => {
+    const own = pie ? series.find(({ id }) => panel.series.includes(id)) : undefined;
+    return own ? { ...panel, slices: slicesOf(frame, own, labels, size).slices } : panel;
+  });
 }
 
 function namingOf(series: readonly ModelSeries[], spec: ChartSpec): ChartModel['naming'] {

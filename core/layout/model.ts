@@ -25,18 +25,41 @@ export interface ChartModel {
   points?: { x: number; y: number; series: string; count: number }[];
   /** The slices of a pie, clockwise from the top. */
   slices?: Slice[];
+  /** The values that are written on the marks. */
+  values?: ValueLabel[];
   /** The chart lies down: groups along the left side, amounts along the bottom (right scale: along the top). */
   lying?: boolean;
-  panels?: { value: string; label: string; series: string[] }[];
+  /** Small copies, each drawn in a cell of `size.cell` at its place; `scales` where a copy has its own. */
+  panels?: Panel[];
   scales: { left?: ScaleModel; right?: ScaleModel; across?: ScaleModel };
   /** Where the plot stands in the drawing, in pixels. */
-  size: { width: number; height: number; plot: Plot };
+  size: { width: number; height: number; plot: Plot; cell?: { width: number; height: number } };
   /** Whether series are named at their line's end, in a legend, or need no name. */
   naming: 'ends' | 'legend' | 'none';
   title: string;
   subtitle?: string;
   sentence: string;
   checks: Check[];
+}
+
+/** A value written on its mark: its middle, in pixels. */
+export interface ValueLabel {
+  x: number;
+  y: number;
+  text: string;
+  anchor: 'start' | 'middle' | 'end';
+  series: string;
+}
+
+export interface Panel {
+  value: string;
+  label: string;
+  series: string[];
+  /** The corner of its cell, under its label, in pixels. */
+  left: number;
+  top: number;
+  scales?: { left?: ScaleModel; right?: ScaleModel };
+  slices?: Slice[];
 }
 
 export interface Plot {
@@ -86,6 +109,11 @@ export interface ModelSeries {
   dash?: 'solid' | 'dashed' | 'dotted';
   symbol: SymbolName;
   points: boolean;
+  /** The width of its line in pixels, and how it runs between points. */
+  width?: number;
+  curve?: 'straight' | 'smooth' | 'step';
+  /** In small copies: the id it would have in one chart of all. */
+  like?: string;
   /** Where the name stands at the line's end: pixels from the drawing's top. */
   endLabel?: { y: number };
 }

@@ -2,7 +2,7 @@ import type { Frame } from '../shaping';
 import { amountUnit, column, layerUnit, SOLID, type ChartSpec, type Scale, type Side, type Sources } from '../spec';
 import type { ChartModel, ModelSeries, ScaleModel } from './model';
 import { logRangeFor } from './log-range';
-import { tickStyle, unitFor, writeNumber } from './numbers';
+import { tickStyle, writeNumber } from './numbers';
 import { rangeFor } from './range';
 import { writeScaleTitle } from './words';
 
@@ -81,7 +81,10 @@ function scaleModel(
 function writeLogTick(tick: number, unit: string | undefined, scale: Scale): string {
   return writeNumber(
     tick,
-    tickStyle([tick], tick, unit, { in: tick >= 1000 ? unitFor(tick * 10) : 'ones', ...scale.numbers }),
+    tickStyle([tick], tick, unit, {
+      in: tick >= 1e9 ? 'billions' : tick >= 1e6 ? 'millions' : tick >= 1e3 ? 'thousands' : 'ones',
+      ...scale.numbers,
+    }),
   );
 }
 

@@ -18,7 +18,9 @@ import { seriesColor } from './palette';
 
 /** The series of a frame with their names, colours, marks and values in words. */
 export function modelSeries(frame: Frame, spec: ChartSpec, sources: Sources): ModelSeries[] {
-  return frame.series.map((series, i) => {
+  const likes = [...new Set(frame.series.map(({ like, id }) => like ?? id))];
+  return frame.series.map((series) => {
+    const i = likes.indexOf(series.like ?? series.id);
     const layer = layerOf(spec, series.layer);
     const scatter = spec.across.as === 'number';
     const write = valueWriter(layer, sources, scatter);
@@ -29,15 +31,18 @@ export function modelSeries(frame: Frame, spec: ChartSpec, sources: Sources): Mo
       name: spec.text.series?.[series.id] ?? seriesName(series, layer, spec, sources),
       shape: layer.shape,
       side: layer.side,
-      ...stackOf(layer),
+      ...(series.like === undefined ? {} : { like: series.like }),
+      ...stackOf(layer, series),
       gaps: series.gaps,
       ...(series.joins === undefined ? {} : { joins: series.joins }),
       values: [...series.values],
       labels: series.values.map((value) => (value === null ? null : write(value))),
       color:
-        (frame.series.length === spec.layers.length ? layer.style?.color : undefined) ??
-        seriesColor(colorPlace(series, i, frame, layer)),
+        (likes.length === spec.layers.length ? layer.style?.color : undefined) ??
+        seriesColor(colorPlace(series, i, frame, layer, likes)),
       ...dashOf(layer),
+      ...(layer.style?.width === undefined ? {} : { width: layer.style.width }),
+      ...(layer.style?.curve === undefined ? {} : { curve: layer.style.curve }),
       symbol: SYMBOLS[i % SYMBOLS.length],
       points: layer.style?.points ?? (frame.facts.gaps === 'bridge' && frame.across.values.length <= 400),
     };
@@ -93,15 +98,16 @@ function valueWriter(layer: Layer, sources: Sources, scatter: boolean): (value: 
 const STACKING: ReadonlySet<Layer['shape']> = new Set(['column', 'bar', 'area']);
 
 /** Series of one layer that stand on each other; lines and dots never do. */
-function stackOf(layer: Layer): Pick<ModelSeries, 'stack' | 'share'> {
+function stackOf(layer: Layer, { id, like }: FrameSeries): Pick<ModelSeries, 'stack' | 'share'> {
   if (!STACKING.has(layer.shape) || !layer.stack || layer.stack === 'none') return {};
-  return { stack: `${layer.side}:${layer.id}`, ...(layer.stack === 'share' ? { share: true } : {}) };
+  const copy = like === undefined ? '' : id.slice(0, id.length - like.length);
+  return { stack: `${copy}${layer.side}:${layer.id}`, ...(layer.stack === 'share' ? { share: true } : {}) };
 }
 
 /** A plan that carries on from the actual figures has their colour, dashed. */
-function colorPlace(series: FrameSeries, i: number, frame: Frame, layer: Layer): number {
-  const joined = frame.series.findIndex(({ id }) => id === series.joins);
-  return layer.fills !== undefined && joined >= 0 ? joined : i;
+function colorPlace(series: FrameSeries, i: number, frame: Frame, layer: Layer, likes: readonly string[]): number {
+  const joined = frame.series.find(({ id }) => id === series.joins);
+  return layer.fills !== undefined && joined ? likes.indexOf(joined.like ?? joined.id) : i;
 }
 function dashOf({ style, fills }: Layer): Pick<ModelSeries, 'dash'> {
   const dash = style?.dash ?? (fills === undefined ? undefined : 'dashed');

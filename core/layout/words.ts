@@ -32,8 +32,11 @@ export function writeTitle(spec: ChartSpec, sources: Sources): string {
   if (spec.across.as === 'bins') return `How ${across} is spread`;
   const by =
     spec.across.as === 'time' ? spec.across.step : spec.across.as === 'cycle' ? CYCLE_WORDS[spec.across.cycle] : across;
+  const copies =
+    spec.panels && 'column' in spec.panels ? lowerFirst(column(sources.columns, spec.panels.column).name) : undefined;
+  const also = [split && (spec.split?.step ?? split), copies].filter(Boolean).map((words) => ` and ${words}`);
   const path = withinPath(spec).map(({ value }) => ` in ${value}`);
-  return `${what} by ${by}${split ? ` and ${spec.split?.step ?? split}` : ''}${path.join('')}`;
+  return `${what} by ${by}${also.join('')}${path.join('')}`;
 }
 
 /** The stretch of time shown, where time runs across. */
@@ -49,6 +52,7 @@ export function writeScaleTitle(spec: ChartSpec, sources: Sources, side: Side): 
   if (layers.length === 0) return '';
   const scatter = spec.across.as === 'number';
   const names = listed(layers.map((layer) => (scatter ? amountName(layer, sources) : layerWords(layer, sources))));
+  if (spec.panels && 'by' in spec.panels) return '';
   if (layers.some(({ stack }) => stack === 'share')) return `Share of ${lowerFirst(names)}`;
   const units = [
     ...new Set(

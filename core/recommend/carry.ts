@@ -27,6 +27,10 @@ export function carryOver(before: ChartSpec | undefined, current: ChartSpec | un
       ? { split: { ...next.split, ...changed(before.split ?? next.split, current.split, ['keep', 'step']) } }
       : {};
   const aside = current.setAside && next.across.column === current.across.column ? { setAside: current.setAside } : {};
+  const panels =
+    current.panels && (!('column' in current.panels) || current.panels.column !== next.across.column)
+      ? { panels: current.panels }
+      : {};
   const right = layers.some((layer) => layer.side === 'right')
     ? { right: next.scales.right ?? { fit: 'zero' as const } }
     : {};
@@ -36,6 +40,7 @@ export function carryOver(before: ChartSpec | undefined, current: ChartSpec | un
     across,
     ...split,
     ...aside,
+    ...panels,
     layers,
     filters: current.filters,
     scales,

@@ -3,6 +3,7 @@ import { isNumeric } from '../inference';
 import {
   amountName,
   column,
+  layerUnit,
   layerWords,
   lowerFirst,
   type ChartSpec,
@@ -42,6 +43,9 @@ interface Rule {
 const FEW_PLACES = 24;
 /** Beyond about so many series lines are hard to follow (common practice, no source). */
 const MANY_SERIES = 7;
+/** Two units at most share a chart, one scale each; and so many small copies are still readable (common practice, no source). */
+const MOST_UNITS = 2;
+const MOST_COPIES = 12;
 /** A pie has few slices: about six (common practice, no source). */
 const MOST_SLICES = 6;
 /** Names longer than this do not stand under columns; beyond so many groups a list is easier to read down. */
@@ -80,6 +84,35 @@ const RULES: readonly Rule[] = [
             ],
           }
         : undefined,
+  },
+  {
+    name: 'one copy per amount',
+    propose: (e) => {
+      const units = new Set(e.spec.layers.map((layer) => layerUnit(layer, e) ?? ''));
+      if (units.size <= MOST_UNITS || e.spec.across.as === 'number' || e.spec.across.as === 'bins') return undefined;
+      return {
+        spec: { ...shaped(allLeft(e.spec), () => (overTime(e) ? 'line' : 'column')), panels: { by: 'layer' } },
+        score: 0.97,
+        reasons: [`${units.size} units do not fit two scales: each amount gets a small copy of its own.`],
+      };
+    },
+  },
+  {
+    name: 'one copy per group',
+    propose: (e) => {
+      const { split, ...rest } = e.spec;
+      if (!split || split.step || twoScales(e) || e.series <= MANY_SERIES || e.spec.layers.length > 1) return undefined;
+      if (rest.across.as === 'number') return undefined;
+      const few = e.series > MOST_COPIES ? { keep: MOST_COPIES - 1 } : {};
+      return {
+        spec: {
+          ...shaped(rest, () => (overTime(e) ? 'line' : 'column')),
+          panels: { column: split.column, ...few },
+        },
+        score: 0.84,
+        reasons: [`${e.series} of them each in a small copy, on common scales.`],
+      };
+    },
   },
   {
     name: 'the largest lines',
@@ -389,7 +422,7 @@ export function propose(evidence: Evidence): Proposal[] {
   const seen = new Set<string>();
   return sorted
     .filter(({ spec }) => {
-      const key = JSON.stringify([spec.across, spec.split, spec.layers]);
+      const key = JSON.stringify([spec.across, spec.split, spec.panels, spec.layers]);
       const fresh = !seen.has(key);
       seen.add(key);
       return fresh;

@@ -14,6 +14,9 @@ export class Pending extends Error {
   }
 }
 
+/** What shaping asks through. */
+export type Asking = Pick<Ask, 'grain' | 'points' | 'settle'>;
+
 /** The answers that are there, and the questions that are not answered yet. */
 export class Ask {
   private readonly needs = new Map<string, GrainQuery>();

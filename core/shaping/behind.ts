@@ -14,7 +14,9 @@ import { column, typedValue, type ChartSpec, type Layer, type Sources } from '..
 import { Ask, type Known } from './ask';
 import { rollerFor } from './figures';
 import { keysFilter, Values, type LaidPortion } from './lay';
-import { shapeGroups, type SeriesOf, type Shaped } from './shape';
+import { copiesOf } from './panels';
+import { filterValue } from './places';
+import { shapeGroups, type SeriesOf, type Shaped } from './groups';
 
 /** The rows that make a point: of which sheet, by which filters, and what they come to. */
 export interface Behind {
@@ -48,8 +50,10 @@ export function behind(
   point: { across: string | number; series?: string },
 ): Behind {
   const ask = new Ask(answers);
-  if (spec.across.as === 'number') return behindDot(spec, point, ask, sources);
-  const shaped = shapeGroups(spec, sources, ask);
+  if (spec.across.as === 'number' && !spec.panels) return behindDot(spec, point, ask, sources);
+  const copy = copyOf(spec, sources, ask, point.series);
+  if (copy) return behind(copy.spec, sources, answers, { ...point, series: copy.series });
+  const shaped = shapeGroups(inOne(spec), sources, ask);
   const at = shaped.frame.across.values.findIndex((value) => String(value) === String(point.across));
   if (at < 0) throw new NoSuchPoint('across', `the chart has no place "${point.across}"`);
   const series = seriesOf(shaped, spec, point.series);
@@ -66,6 +70,34 @@ export function behind(
     series.layer.per === undefined ? amountOf(series.layer, portion, filters, ask) : (drawn?.values[at] ?? null);
   ask.settle();
   return { sheet: portion.sheet, layer: series.layer, filters, amount };
+}
+
+/** A point of one small copy is a point of the chart with the rows of that copy alone. */
+function copyOf(
+  spec: ChartSpec,
+  sources: Sources,
+  ask: Ask,
+  series: string | undefined,
+): { spec: ChartSpec; series: string } | undefined {
+  const { panels } = spec;
+  const at = series?.lastIndexOf('|') ?? -1;
+  if (!panels || 'by' in panels || series === undefined || at < 0) return undefined;
+  const whole = inOne(spec);
+  const copy = copiesOf(whole, panels, sources, ask).find(({ value }) => value === series.slice(0, at));
+  if (!copy) throw new NoSuchPoint('series', `the chart has no series "${series}"`);
+  const profile = column(sources.columns, panels.column);
+  const keep = copy.keys.map((key) => filterValue(key, profile));
+  return {
+    series: series.slice(at + 1),
+    spec: { ...whole, filters: [...spec.filters, { column: panels.column, keep }] },
+  };
+}
+
+/** The chart without its small copies. */
+function inOne(spec: ChartSpec): ChartSpec {
+  const rest = { ...spec };
+  delete rest.panels;
+  return rest;
 }
 
 function seriesOf(shaped: Shaped, spec: ChartSpec, id: string | undefined): SeriesOf {

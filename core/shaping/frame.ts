@@ -6,6 +6,8 @@ export interface Frame {
   readonly across: FrameAcross;
   readonly series: readonly FrameSeries[];
   readonly points?: readonly FramePoint[];
+  /** Small copies: which series stand in each. */
+  readonly panels?: readonly FramePanel[];
   readonly facts: FrameFacts;
 }
 
@@ -30,6 +32,13 @@ export interface FrameSeries {
   readonly gaps: 'open' | 'bridge';
   /** The id of the series that this one carries on from. */
   readonly joins?: string;
+  /** In small copies: the id that the series would have in one chart of all; those alike have one colour. */
+  readonly like?: string;
+}
+
+export interface FramePanel {
+  readonly value: string;
+  readonly series: readonly string[];
 }
 
 export interface FramePoint {

@@ -15,7 +15,7 @@ import {
   type RowFilter,
 } from '../grain';
 import { column, type ChartSpec, type Layer, type Sources } from '../spec';
-import type { Ask } from './ask';
+import type { Asking } from './ask';
 import { rollerFor, type Roller } from './figures';
 import {
   compareGroups,
@@ -55,7 +55,13 @@ export interface Laid {
 }
 
 /** Asks what a chart begins with and lays it on the places across and the splits. @throws Pending */
-export function lay(spec: ChartSpec, sources: Sources, ask: Ask): Laid {
+export function lay(
+  spec: ChartSpec,
+  sources: Sources,
+  ask: Asking,
+  /** Keys across that have a place whether or not rows have them: those of all small copies together. */
+  common: readonly GrainValue[] = [],
+): Laid {
   const asked = portionsOf(spec, sources).map((portion) => {
     const query = portionQuery(portion);
     return { portion, query, grain: ask.grain(query) };
@@ -65,14 +71,16 @@ export function lay(spec: ChartSpec, sources: Sources, ask: Ask): Laid {
     const { across, split } = axesOf(one.portion);
     return { ...one, keys: acrossKeys(one, across), splitKeys: split ? keysOf(one, split) : [] };
   });
+  const known = keyed.map(({ portion, keys }) => ({
+    keys,
+    profile: column(portion.columns, portion.across),
+    other: portion.other,
+    stretches: portion.stretches,
+  }));
+  const more = { keys: common, profile: column(sources.columns, spec.across.column), other: false, stretches: [] };
   const places = placesAcross(
     spec,
-    keyed.map(({ portion, keys }) => ({
-      keys,
-      profile: column(portion.columns, portion.across),
-      other: portion.other,
-      stretches: portion.stretches,
-    })),
+    common.length > 0 ? [...known, more] : known,
     spec.across.as === 'bins' ? binsOf(column(sources.columns, spec.across.column), spec.across.count) : undefined,
   );
   const { splits, at } = splitsOf(keyed, spec);
@@ -163,7 +171,7 @@ export class Values {
 
   constructor(
     private readonly laid: Laid,
-    private readonly ask: Ask,
+    private readonly ask: Asking,
   ) {}
 
   /** One value per place, of the rows of some splits. */

@@ -47,6 +47,7 @@ export function checkAgainstColumns(spec: ChartSpec, columns: Columns, others: O
     const { step } = spec.split;
     need('split.column', spec.split.column, step ? hasSteps : undefined, 'holds no dates');
   }
+  if (spec.panels && 'column' in spec.panels) need('panels.column', spec.panels.column);
   spec.layers.forEach((layer, i) => errors.push(...layerErrors(layer, i, spec, columns, others)));
   errors.push(...filtersErrors(spec.filters, columns, 'filters'));
   if (errors.length > 0) throw new InvalidInput(errors);

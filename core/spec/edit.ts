@@ -156,3 +156,17 @@ export function addLayer(spec: ChartSpec, layer: Omit<Layer, 'id'>): ChartSpec {
 export function setStep(spec: ChartSpec, step: Step): ChartSpec {
   return spec.across.as === 'time' ? { ...spec, across: { ...spec.across, step } } : spec;
 }
+
+/** Puts the series of the split into small copies of their own. */
+export function splitToPanels(spec: ChartSpec): ChartSpec {
+  if (!spec.split || spec.split.step) return spec;
+  const { column, keep } = spec.split;
+  return { ...withoutSplit(spec), panels: { column, ...(keep === undefined ? {} : { keep }) } };
+}
+
+/** Puts small copies back together: those of a Group as series of one chart. */
+export function withoutPanels(spec: ChartSpec): ChartSpec {
+  const { panels, ...rest } = spec;
+  if (!panels || 'by' in panels || rest.split) return rest;
+  return { ...rest, split: { column: panels.column, ...(panels.keep === undefined ? {} : { keep: panels.keep }) } };
+}

@@ -3,7 +3,6 @@ export * from './chart-spec';
 export * from './edit';
 export * from './formula';
 export * from './layers';
-export * from './not-built';
 export * from './over';
 export * from './place-words';
 export * from './resolve';

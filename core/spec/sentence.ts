@@ -22,6 +22,7 @@ export interface SentencePart {
     | 'keep'
     | 'within'
     | 'split'
+    | 'panels'
     | 'filter'
     | 'aside';
   /** The layer that a control of a layer changes. */
@@ -85,7 +86,17 @@ function groupedParts(spec: ChartSpec, sources: Sources): SentencePart[] {
     const few = split.keep === undefined ? '' : ` (the largest ${split.keep} and the rest)`;
     parts.push({ text: `${split.step ? `${split.step} of ${by}` : by}${few}`, control: 'split' });
   } else if (one) parts.push({ text: ', as ' }, shapePart(layers[0], 'many'));
-  return parts;
+  return [...parts, ...panelParts(spec, sources)];
+}
+
+function panelParts({ panels }: ChartSpec, { columns }: Sources): SentencePart[] {
+  if (!panels) return [];
+  if ('by' in panels) return [{ text: ', in ' }, { text: 'a small copy per amount', control: 'panels' }];
+  const few = panels.keep === undefined ? '' : ` (the largest ${panels.keep} and the rest)`;
+  return [
+    { text: ', in ' },
+    { text: `a small copy per ${column(columns, panels.column).name}${few}`, control: 'panels' },
+  ];
 }
 
 function scatterParts(spec: ChartSpec, sources: Sources): SentencePart[] {
@@ -106,7 +117,7 @@ function scatterParts(spec: ChartSpec, sources: Sources): SentencePart[] {
   );
   if (spec.split)
     parts.push({ text: ', coloured by ' }, { text: column(columns, spec.split.column).name, control: 'split' });
-  return parts;
+  return [...parts, ...panelParts(spec, sources)];
 }
 
 function binsParts(spec: ChartSpec, { columns }: Sources): SentencePart[] {

@@ -5,7 +5,6 @@ import {
   checkAgainstColumns,
   InvalidInput,
   parseSpec,
-  refuseNotBuilt,
   removeLayer,
   sentence,
   setShape,
@@ -69,11 +68,6 @@ describe('a chart from outside', () => {
     ],
     ['a list in place of an object', [], ''],
   ])('%s is refused with its place', (_, value, path) => expect(pathsOf(() => parseSpec(value))).toContain(path));
-
-  test('parts that are not drawn yet are refused by name, never passed over', () => {
-    expect(pathsOf(() => refuseNotBuilt(spec))).toEqual([]);
-    expect(pathsOf(() => refuseNotBuilt({ ...spec, panels: { column: 'c2' } }))).toEqual(['panels']);
-  });
 
   test('columns must be there and can only do what they are', () => {
     expect(pathsOf(() => checkAgainstColumns(spec, known))).toEqual([]);

@@ -332,3 +332,64 @@ describe('rows behind a point', () => {
   test('a point that is not there is named', async () =>
     expect(ask({}, '2031-01-01')).rejects.toThrow('the chart has no place "2031-01-01"'));
 });
+
+describe('small copies', () => {
+  const copies = (parts: Partial<ChartSpec>) => drawn(sales, { across: byMonth, layers: [layer()], ...parts });
+  test('one per value of a group, on common places, the largest first', async () => {
+    const model = await copies({ panels: { column: 'c2' } });
+    expect(model.panels?.map(({ label }) => label)).toEqual(['Yard', 'Shop', 'Stall', 'Web', '(blank)']);
+    expect(model.series.map(({ values }) => values)).toEqual([
+      [10.1, 30.3, null, 40.4],
+      [25.2, null, null, null],
+      [null, null, null, 7],
+      [null, null, null, 2],
+      [null, 1, null, null],
+    ]);
+  });
+  test('the first few and the rest; medians are asked for copy by copy', async () => {
+    const model = await copies({ panels: { column: 'c2', keep: 1 }, layers: [layer({ summary: 'median' })] });
+    expect(model.panels?.map(({ label }) => label)).toEqual(['Yard', 'Other']);
+    expect(model.series.map(({ values }) => values)).toEqual([
+      [10.1, 30.3, null, 40.4],
+      [12.6, 1, null, 4.5],
+    ]);
+  });
+  test('with a split the series that are alike have one colour, and groups one order', async () => {
+    const model = await copies({
+      across: { as: 'group', column: 'c3', keep: 2 },
+      panels: { column: 'c2', keep: 2 },
+      split: { column: 'c1', step: 'quarter' },
+    });
+    expect(model.across.values).toEqual(['Fern', 'Ivy', 'Other']);
+    expect(model.panels?.map(({ series }) => series.length)).toEqual([2, 2, 2]);
+    const [yard, yardLater, shop] = model.series;
+    expect([yard.color === shop.color, yard.color === yardLater.color]).toEqual([true, false]);
+    const all = model.series.flatMap(({ values }) => values).reduce<number>((sum, value) => sum + (value ?? 0), 0);
+    expect(all).toBeCloseTo(116, 9);
+  });
+  test('one per layer, with scales of their own where units differ', async () => {
+    const model = await copies({
+      panels: { by: 'layer' },
+      layers: [layer(), layer({ id: 'l2', amount: { column: 'c6' } })],
+    });
+    expect(model.panels?.map(({ label, series }) => [label, series])).toEqual([
+      ['Takings', ['l1']],
+      ['Quantity', ['l2']],
+    ]);
+  });
+  test('rows behind a point of one copy', async () => {
+    const spec: ChartSpec = {
+      version: 1,
+      sheet: sales.id,
+      across: byMonth,
+      layers: [layer()],
+      panels: { column: 'c2', keep: 1 },
+      filters: [],
+      scales: { left: { fit: 'zero' } },
+      text: {},
+    };
+    const point = { across: '2025-01-01', series: 'Other|l1' };
+    const found = await rowsBehind({ spec, point, offset: 0, limit: 10 });
+    expect([found.total, found.amount]).toEqual([2, 25.2]);
+  });
+});

@@ -1,14 +1,13 @@
 import { withChecks } from '@/core/checks';
 import { DEFAULT_SIZE, layout, type ChartModel, type Size } from '@/core/layout';
 import { shape, withAnswers, type Frame } from '@/core/shaping';
-import { checkAgainstColumns, refuseNotBuilt, type ChartSpec } from '@/core/spec';
+import { checkAgainstColumns, type ChartSpec } from '@/core/spec';
 import { asker } from '../query/run';
 import type { Book } from './book';
 
 /** Checks a spec against its sheets. @throws InvalidInput */
 export function checkSpec(spec: ChartSpec, { sources }: Book): void {
   checkAgainstColumns(spec, sources.columns, sources.others);
-  refuseNotBuilt(spec);
 }
 
 export async function frameOf(spec: ChartSpec, book: Book, signal?: AbortSignal): Promise<Frame> {

@@ -17,7 +17,10 @@ export function chartCsv(model: ChartModel, acrossName: string): string {
 
 function seriesRows(model: ChartModel, acrossName: string): (string | number)[][] {
   const dated = model.across.kind === 'time' || model.across.kind === 'group';
-  const head = [safeText(acrossName), ...model.series.map((series) => safeText(series.name))];
+  const copy = new Map((model.panels ?? []).flatMap(({ label, series }) => series.map((id) => [id, label] as const)));
+  const named = (series: ChartModel['series'][number]) =>
+    series.like === undefined ? series.name : `${copy.get(series.id)}, ${series.name}`;
+  const head = [safeText(acrossName), ...model.series.map((series) => safeText(named(series)))];
   const place = (value: string | number, i: number) =>
     dated ? (typeof value === 'string' ? safeText(value) : value) : safeText(model.across.labels[i]);
   return [

@@ -1,30 +1,11 @@
 'use client';
 
-import { memo, useMemo } from 'react';
+import { memo } from 'react';
 import type { DrawingProps } from './drawing';
-import { GroupedDrawing } from './GroupedDrawing';
-import { PieDrawing } from './PieDrawing';
-import { ScatterDrawing } from './ScatterDrawing';
+import { PanelsDrawing } from './PanelsDrawing';
+import { PlotDrawing } from './PlotDrawing';
 
 /** Draws a ChartModel. The large chart, suggestions and the desk all draw through here. */
 export const ChartDrawing = memo(function ChartDrawing(props: DrawingProps) {
-  const { model } = props;
-  const empty = useMemo(
-    () =>
-      model.points
-        ? model.points.length === 0
-        : model.series.every((series) => series.values.every((value) => value === null)),
-    [model],
-  );
-  if (empty) return props.small ? null : <EmptyDrawing {...props} />;
-  if (model.slices) return <PieDrawing {...props} />;
-  return model.points ? <ScatterDrawing {...props} /> : <GroupedDrawing {...props} />;
+  return props.model.panels ? <PanelsDrawing {...props} /> : <PlotDrawing {...props} />;
 });
-
-function EmptyDrawing({ width, height }: DrawingProps) {
-  return (
-    <div style={{ width, height, display: 'grid', placeItems: 'center', color: 'var(--ink-2)' }}>
-      There is nothing to draw.
-    </div>
-  );
-}

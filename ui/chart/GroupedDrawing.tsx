@@ -2,13 +2,14 @@
 
 import { useMemo } from 'react';
 import { CartesianGrid, ComposedChart, ReferenceLine, Tooltip, XAxis, YAxis } from 'recharts';
-import type { ScaleModel } from '@/core/layout';
+import { isBanded, type ScaleModel } from '@/core/layout';
 import { AcrossLabel } from './AcrossLabel';
 import { ColumnMarks } from './ColumnMarks';
 import { drawnData } from './data';
 import { clickedAt, lyingAxis, placeAt, roomOf, sideAxis, type DrawingProps } from './drawing';
 import { mark } from './marks';
 import { ReadAcross } from './ReadAcross';
+import { ValueLabels } from './ValueLabels';
 
 const AXIS_LINE = { stroke: '#8d8674' };
 const GRID = '#ebe4d6';
@@ -18,10 +19,7 @@ export function GroupedDrawing(props: DrawingProps) {
   const { model, small = false, width, height, onPoint } = props;
   const { rows, stretches } = useMemo(() => drawnData(model), [model]);
   const { lying = false } = model;
-  const banded =
-    model.series.some((series) => series.shape !== 'line' && series.shape !== 'area') ||
-    model.across.values.length === 1 ||
-    model.across.kind === 'group';
+  const banded = isBanded(model.series, model);
   const room = roomOf(props);
   const { left, right } = model.scales;
   const firstSide = left ? 'left' : 'right';
@@ -101,6 +99,7 @@ export function GroupedDrawing(props: DrawingProps) {
       )}
       <ColumnMarks model={model} small={small} />
       {stretches.map((stretch) => mark(stretch, small, model))}
+      {!small && model.values && <ValueLabels model={model} />}
     </ComposedChart>
   );
 }

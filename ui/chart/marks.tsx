@@ -3,6 +3,7 @@ import type { ChartModel, ModelSeries } from '@/core/layout';
 import type { Stretch } from './data';
 import { symbolPath } from './symbols';
 
+const CURVES = { straight: 'linear', smooth: 'monotone', step: 'stepAfter' } as const;
 const DASHES = { solid: undefined, dashed: '7 5', dotted: '2 4' } as const;
 /** A target mark is as wide as all columns of its place. */
 const FREE = 0.32;
@@ -42,7 +43,7 @@ export function mark({ key, series, alone }: Stretch, small: boolean, model: Cha
         <Area
           key={key}
           {...common}
-          type="linear"
+          type={CURVES[series.curve ?? 'straight']}
           connectNulls={series.stack === undefined}
           stackId={series.stack ?? undefined}
           stroke={series.color}
@@ -60,10 +61,12 @@ export function mark({ key, series, alone }: Stretch, small: boolean, model: Cha
         <Line
           key={key}
           {...common}
-          type="linear"
+          type={CURVES[series.curve ?? 'straight']}
           connectNulls
           stroke={series.color}
-          strokeWidth={(small ? 1.4 : many ? 1.5 : 2.2) * (series.joins ? 0.8 : 1)}
+          strokeWidth={
+            series.width && !small ? series.width : (small ? 1.4 : many ? 1.5 : 2.2) * (series.joins ? 0.8 : 1)
+          }
           strokeOpacity={series.joins ? 0.75 : 1}
           strokeDasharray={DASHES[series.dash ?? 'solid']}
           strokeLinejoin="round"

@@ -85,7 +85,21 @@ export function ChartPane({ holder, size, sheet, sources, preview, busy, error }
                 height={model.size.height}
                 {...(model.points ? {} : { onPoint })}
               />
-              <ChartParts model={model} spec={spec} sources={sources} open={openPart} onOpen={setOpenPart} />
+              <div
+                className={styles.over}
+                style={{
+                  top: model.panels?.[0]?.top ?? 0,
+                  ...(model.size.cell ?? { width: model.size.width, height: model.size.height }),
+                }}
+              >
+                <ChartParts
+                  model={model.size.cell ? { ...model, size: { ...model.size, ...model.size.cell } } : model}
+                  spec={spec}
+                  sources={sources}
+                  open={openPart}
+                  onOpen={setOpenPart}
+                />
+              </div>
               {pointed && (
                 <Popover
                   open

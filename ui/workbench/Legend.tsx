@@ -15,10 +15,14 @@ export function Legend({
   onOpen: (part: string) => void;
 }) {
   if (model.naming !== 'legend') return null;
+  // Small copies name what is alike once.
+  const listed = model.series.filter(
+    (series, i) => model.series.findIndex((one) => (one.like ?? one.id) === (series.like ?? series.id)) === i,
+  );
   const twoScales = model.scales.left && model.scales.right;
   return (
     <ul className={styles.legend} aria-label="Legend">
-      {model.series.map((series) => (
+      {listed.map((series) => (
         <li key={series.id}>
           <button
             type="button"

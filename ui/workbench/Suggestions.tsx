@@ -28,6 +28,7 @@ export function suggestionName({ form, spec }: Pick<Suggestion, 'form' | 'spec'>
         ? 'Days of the week'
         : 'By month of the year';
   if (spec.across.as === 'bins') return 'Spread';
+  if (spec.panels) return 'Small copies';
   const [layer] = spec.layers;
   if (spec.layers.some(({ stack }) => stack === 'share')) return 'Parts of 100 %';
   if (spec.layers.some(({ stack }) => stack === 'stacked'))

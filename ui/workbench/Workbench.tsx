@@ -127,7 +127,8 @@ function likeness(spec: ChartSpec | undefined): string {
     spec && [
       spec.across.column,
       spec.across.as,
-      spec.split && [spec.split.column, spec.split.step],
+      spec.split && [spec.split.column, spec.split.step, spec.split.keep],
+      spec.panels,
       spec.layers.map(({ amount, shape, side, stack }) => [amount, shape, side, stack]),
       spec.across.as === 'time' ? spec.across.step : 'cycle' in spec.across ? spec.across.cycle : '',
     ],

@@ -2,7 +2,7 @@ import { bringBack, removeFilter, type ChartSpec, type SentencePart, type Source
 import { acrossChoices, keepChoices, stepChoices, withinChoices } from './across';
 import type { ChoiceGroup } from './choice';
 import { amountChoices, shapeChoices, sideChoices, stackChoices, summaryChoices, thenChoices } from './layer';
-import { splitChoices } from './split';
+import { panelChoices, splitChoices } from './split';
 
 export type { Choice, ChoiceGroup, Editor } from './choice';
 export { stepsOf } from './across';
@@ -39,6 +39,8 @@ export function choicesFor(
       return keepChoices(spec);
     case 'within':
       return withinChoices(spec, part.at ?? 0);
+    case 'panels':
+      return panelChoices(spec);
     case 'filter':
       return [
         {

@@ -178,6 +178,19 @@ export function amountChoices(
     },
     { title: 'Shown as', choices: thenChoices(layer, spec, sources) },
     { title: 'On the', choices: sideChoices(layer) },
+    ...(spec.layers.length > 1 && !spec.panels
+      ? [
+          {
+            choices: [
+              {
+                key: 'copies',
+                words: 'Each amount in a small copy',
+                edit: (now: ChartSpec): ChartSpec => ({ ...now, panels: { by: 'layer' } }),
+              },
+            ],
+          },
+        ]
+      : []),
     ...(remove.length > 0 ? [{ choices: remove }] : []),
   ];
 }

@@ -61,7 +61,7 @@ test('choosing another column changes the picks, which are recommended anew', ()
   expect(chosen('across', 'c3').picks?.[0]).toBe('c3');
 });
 
-test('a filter is taken away where it stands', () => expect(choices('filter')[0].edit?.(spec).filters).toEqual([]));
+test('a filter is taken away where it stands', () => expect(choices('filter')[1].edit?.(spec).filters).toEqual([]));
 
 test('an amount that cannot be added up is only counted', () => {
   const counted: ChartSpec = {

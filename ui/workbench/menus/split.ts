@@ -1,5 +1,5 @@
 import type { ColumnProfile } from '@/core/inference';
-import { withoutSplit, type ChartSpec, type Columns, type Sources } from '@/core/spec';
+import { splitToPanels, withoutPanels, withoutSplit, type ChartSpec, type Columns, type Sources } from '@/core/spec';
 import type { Choice, ChoiceGroup } from './choice';
 
 export function splitChoices(spec: ChartSpec, { columns }: Sources, picks: readonly string[]): ChoiceGroup[] {
@@ -19,6 +19,9 @@ export function splitChoices(spec: ChartSpec, { columns }: Sources, picks: reado
       })),
     },
     ...(own ? [{ title: 'How many', choices: fewChoices(spec) }] : []),
+    ...(own && !spec.split?.step
+      ? [{ choices: [{ key: 'copies', words: 'In small copies, one for each', edit: splitToPanels }] }]
+      : []),
     {
       choices: own
         ? [
@@ -50,4 +53,21 @@ function fewChoices(spec: ChartSpec): Choice[] {
 /** The columns that could be added as another amount, and as a split. */
 export function addable(columns: Columns, picks: readonly string[], role: 'amount' | 'group'): ColumnProfile[] {
   return [...columns.values()].filter((one) => one.role === role && !picks.includes(one.key));
+}
+
+const FEW_COPIES = [4, 6, 9];
+
+/** How many small copies there are, and the way back to one chart. */
+export function panelChoices(spec: ChartSpec): ChoiceGroup[] {
+  const { panels } = spec;
+  if (!panels) return [];
+  const together: Choice = { key: 'one', words: 'All in one chart', edit: withoutPanels };
+  if ('by' in panels) return [{ choices: [together] }];
+  const choice = (keep: number | undefined): Choice => ({
+    key: String(keep ?? 'all'),
+    words: keep === undefined ? 'All' : `The largest ${keep} and the rest`,
+    chosen: panels.keep === keep,
+    edit: (now) => ({ ...now, panels: { column: panels.column, ...(keep === undefined ? {} : { keep }) } }),
+  });
+  return [{ title: 'How many', choices: [choice(undefined), ...FEW_COPIES.map(choice)] }, { choices: [together] }];
 }

@@ -35,6 +35,7 @@ export function PointCard({ model, spec, sources, place: clicked, onRows, onDone
   const across = values[place];
   const only = series === ALL ? undefined : series;
   const single = model.series.length === 1;
+  const copies = new Map((model.panels ?? []).flatMap((panel) => panel.series.map((id) => [id, panel.label] as const)));
   const shown = only === undefined ? undefined : model.series.find(({ id }) => id === only);
   const value = shown?.labels[place];
   const doing = (work: () => void) => () => {
@@ -65,7 +66,10 @@ export function PointCard({ model, spec, sources, place: clicked, onRows, onDone
             onChange={setSeries}
             options={[
               { value: ALL, label: 'All of them' },
-              ...model.series.map(({ id, name }) => ({ value: id, label: name })),
+              ...model.series.map(({ id, name }) => ({
+                value: id,
+                label: copies.has(id) ? `${copies.get(id)}, ${name}` : name,
+              })),
             ]}
           />
         </Field>

@@ -1,0 +1,58 @@
+import type { ChartModel, Panel } from '@/core/layout';
+import { PlotDrawing } from './PlotDrawing';
+import type { DrawingProps } from './drawing';
+import styles from './PanelsDrawing.module.css';
+
+/** Small copies beside each other, each with its label. */
+export function PanelsDrawing({ model, small = false, width, height, onPoint }: DrawingProps) {
+  const scale = { x: width / model.size.width, y: height / model.size.height };
+  const cell = model.size.cell ?? model.size;
+  return (
+    <div style={{ position: 'relative', width, height }}>
+      {(model.panels ?? []).map((panel) => {
+        const box = small
+          ? {
+              left: panel.left * scale.x,
+              top: (panel.top - 16) * scale.y,
+              width: cell.width * scale.x,
+              height: (cell.height + 16) * scale.y,
+            }
+          : { left: panel.left, top: panel.top, ...cell };
+        return (
+          <div key={panel.value} style={{ position: 'absolute', left: box.left, top: box.top }}>
+            {!small && <h3 className={styles.label}>{panel.label}</h3>}
+            <PlotDrawing
+              model={copyOf(model, panel)}
+              small={small}
+              width={box.width}
+              height={box.height}
+              {...(onPoint
+                ? {
+                    onPoint: (place: number, at: { x: number; y: number }) =>
+                      onPoint(place, { x: at.x + box.left, y: at.y + box.top }),
+                  }
+                : {})}
+            />
+          </div>
+        );
+      })}
+    </div>
+  );
+}
+
+/** One copy as a chart of its own, on the scales of all. */
+function copyOf(model: ChartModel, panel: Panel): ChartModel {
+  const { panels, ...rest } = model;
+  void panels;
+  const own = new Set(panel.series);
+  const cell = model.size.cell ?? model.size;
+  return {
+    ...rest,
+    series: model.series.filter(({ id }) => own.has(id)),
+    ...(model.points ? { points: model.points.filter(({ series }) => own.has(series)) } : {}),
+    ...(panel.slices ? { slices: panel.slices } : {}),
+    scales: { ...model.scales, ...panel.scales },
+    size: { ...cell, plot: model.size.plot },
+    naming: 'none',
+  };
+}
