@@ -12,7 +12,7 @@ function formatter(options: Intl.NumberFormatOptions): Intl.NumberFormat {
   return found;
 }
 
-const DIVISOR: Readonly<Record<NumberUnit, number>> = { ones: 1, thousands: 1e3, millions: 1e6, billions: 1e9 };
+export const DIVISOR: Readonly<Record<NumberUnit, number>> = { ones: 1, thousands: 1e3, millions: 1e6, billions: 1e9 };
 const SUFFIX: Readonly<Record<NumberUnit, string>> = { ones: '', thousands: 'k', millions: 'M', billions: 'bn' };
 
 /** A number as a unit wants it: `£` before, `%` after. Other units stand in the title of the axis. */

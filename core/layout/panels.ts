@@ -29,7 +29,7 @@ export function gridOf(count: number, { width, height }: Size): Grid {
   const best = cells.reduce((a, b) =>
     Math.min(b.width / SHAPE, b.height) > Math.min(a.width / SHAPE, a.height) ? b : a,
   );
-  const cell = { width: Math.max(best.width, 60), height: Math.max(best.height, 50) };
+  const cell = { width: Math.max(best.width, 40), height: Math.max(best.height, 20) };
   return {
     cell,
     at: (copy) => ({

@@ -1,5 +1,6 @@
 import { alongScale } from './log-range';
 import { textWidth } from './measure';
+import { DIVISOR, unitFor, writeNumber } from './numbers';
 import type { ModelSeries, Plot, ScaleModel, ValueLabel } from './model';
 
 const SIZE = 12;
@@ -43,6 +44,14 @@ export function valueLabels(drawn: Drawn, wanted: ReadonlySet<string>, marksPerP
   return placed.map(({ x, y, text, anchor, series }) => ({ x, y, text, anchor, series }));
 }
 
+/** A value on its mark is as short as the numbers of its scale, with three figures that matter. */
+function onMark(value: number, whole: string | null, { ticks, unit }: ScaleModel): string | null {
+  const counted = unitFor(ticks.reduce((most, tick) => Math.max(most, Math.abs(tick)), 0));
+  if (counted === 'ones' || unit === '%' || whole === null) return whole;
+  const size = Math.abs(value) / DIVISOR[counted];
+  return writeNumber(value, { unit, in: counted, decimals: size >= 100 || size === 0 ? 0 : size >= 10 ? 1 : 2 });
+}
+
 const touches = (a: Candidate, b: Candidate) =>
   a.left < b.left + b.width && b.left < a.left + a.width && a.top < b.top + HEIGHT && b.top < a.top + HEIGHT;
 
@@ -57,7 +66,7 @@ function candidatesOf(series: ModelSeries, drawn: Drawn, marksPerPlace: number):
   const rankOf = (i: number) =>
     i === high?.i || i === low?.i ? 0 : i === known[0]?.i || i === known[known.length - 1]?.i ? 1 : 2 + i;
   return known.flatMap(({ value, i }): Candidate[] => {
-    const text = series.labels[i];
+    const text = onMark(value, series.labels[i], scale);
     // Parts of a stack stand on each other: their heights are those of the drawing, not of their values alone.
     if (text === null || series.stack !== undefined) return [];
     const share = banded || count === 1 ? (i + 0.5) / count : i / (count - 1);

@@ -4,6 +4,7 @@ import { useMemo } from 'react';
 import { CartesianGrid, ComposedChart, ReferenceLine, Tooltip, XAxis, YAxis } from 'recharts';
 import { isBanded, type ScaleModel } from '@/core/layout';
 import { AcrossLabel } from './AcrossLabel';
+import { BandCursor } from './BandCursor';
 import { ColumnMarks } from './ColumnMarks';
 import { drawnData } from './data';
 import { clickedAt, lyingAxis, placeAt, roomOf, sideAxis, type DrawingProps } from './drawing';
@@ -85,7 +86,7 @@ export function GroupedDrawing(props: DrawingProps) {
       {!small && (
         <Tooltip
           content={<ReadAcross model={model} />}
-          cursor={banded ? { fill: 'rgba(36, 48, 44, 0.06)' } : { stroke: '#24302c', strokeDasharray: '2 4' }}
+          cursor={banded ? <BandCursor model={model} /> : { stroke: '#24302c', strokeDasharray: '2 4' }}
           isAnimationActive={false}
           shared
           {...(lying ? { axisId: 'places' } : {})}
