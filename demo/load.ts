@@ -78,7 +78,7 @@ async function takeIn(file: DemoFile): Promise<Sheet> {
   }
 }
 
-/** A line, a scatter, a combo, a plan after the actual figures, and targets. */
+/** One chart of each kind, the simplest last, so that it comes first on the desk. */
 function demoCharts(sheets: ReadonlyMap<string, Sheet>): ChartSpec[] {
   const find = (file: string) => {
     const sheet = sheets.get(file);
@@ -95,7 +95,33 @@ function demoCharts(sheets: ReadonlyMap<string, Sheet>): ChartSpec[] {
   const water = find('watering-log.csv');
   const plan = find('season-plan.xlsx');
   const benches = find('bench-targets.csv');
+  const takings = { id: 'l1', amount: { column: till.key('Takings') }, summary: 'sum', side: 'left' } as const;
+  const tillChart = { version: 1, sheet: till.id, filters: [], scales: { left: { fit: 'zero' } } } as const;
   return [
+    {
+      ...tillChart,
+      filters: [],
+      across: { as: 'time', column: till.key('Sold on'), step: 'quarter', partial: 'leave-out' },
+      split: { column: till.key('Spot') },
+      text: { title: 'Where the takings come from' },
+      layers: [{ ...takings, shape: 'column', stack: 'share' }],
+    },
+    {
+      ...tillChart,
+      filters: [],
+      across: { as: 'time', column: till.key('Sold on'), step: 'month' },
+      panels: { column: till.key('Plant group') },
+      text: {},
+      layers: [{ ...takings, shape: 'line' }],
+    },
+    {
+      ...tillChart,
+      filters: [],
+      across: { as: 'cycle', column: till.key('Sold on'), cycle: 'month-of-year' },
+      split: { column: till.key('Sold on'), step: 'year' },
+      text: { title: 'The season, year by year' },
+      layers: [{ ...takings, shape: 'line' }],
+    },
     {
       version: 1,
       sheet: benches.id,

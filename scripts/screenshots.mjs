@@ -21,6 +21,28 @@ const VIEWS = [
   { name: 'workbench-line', at: () => chartNamed('Takings by month and spot') },
   { name: 'workbench-combo', at: () => chartNamed('Water used and what was left in the tank') },
   { name: 'workbench-scatter', at: () => chartNamed('Warm soil brings seedlings up sooner') },
+  { name: 'actual-and-plan', at: () => chartNamed('Takings so far, and the plan from there') },
+  { name: 'target-marks', at: () => chartNamed('Trays potted against target, the furthest along first') },
+  { name: 'years-over-each-other', at: () => chartNamed('The season, year by year') },
+  { name: 'small-copies', at: () => chartNamed('Takings by month and plant group') },
+  { name: 'parts-of-100-percent', at: () => chartNamed('Where the takings come from') },
+  {
+    name: 'rows-behind',
+    at: () => chartNamed('Trays potted against target, the furthest along first'),
+    first: async (page) => {
+      await page.getByRole('button', { name: 'Parts' }).click();
+      await page.getByRole('menuitem', { name: 'A point …' }).click();
+      await page.getByRole('button', { name: 'Rows behind' }).click();
+    },
+  },
+  {
+    name: 'card-on-the-chart',
+    at: () => chartNamed('Water used and what was left in the tank'),
+    first: async (page) => {
+      await page.getByRole('button', { name: 'Parts' }).click();
+      await page.getByRole('menuitem', { name: 'Right scale' }).click();
+    },
+  },
   { name: 'reading', at: async () => `/sheets/${await sheetNamed('Heating costs 2025')}/reading` },
   {
     name: 'database',

@@ -24,7 +24,7 @@ export function plotFor(
   const ends =
     endNames.length > 0
       ? Math.min(
-          Math.ceil(Math.max(...endNames.map((series) => textWidth(series.name, NAME_SIZE)))) + 14,
+          Math.ceil(Math.max(...endNames.map((series) => textWidth(series.name, NAME_SIZE)))) + 26,
           Math.round(width * 0.26),
         )
       : 0;

@@ -32,7 +32,6 @@ export async function measureChanges(address, sheet, picks) {
       await page.evaluate(() => globalThis.upChartArm());
       await target.click();
       times.push(await page.evaluate(() => globalThis.upChartPainted()));
-     
     };
     const fromMenu = async (part, choice) => {
       await page
