@@ -147,7 +147,9 @@ test('wrong input to the API is answered with problem details that name the plac
   expect(await answer({ across: { as: 'time', column: 'c1', step: 'fortnight' } })).toEqual([422, ['across.step']]);
   expect(await answer({ across: { as: 'time', column: 'c9', step: 'day' } })).toEqual([422, ['across.column']]);
   expect(await answer({ colour: 'red' })).toEqual([422, ['colour']]);
-  expect(await answer({ panels: { column: 'c1' } })).toEqual([422, ['panels']]);
+  expect(await answer({ panels: { column: 'c9' } })).toEqual([422, ['panels.column']]);
+  const wrong = { id: 'l1', amount: { formula: 'c2 +' }, summary: 'sum', shape: 'line', side: 'left' };
+  expect(await answer({ layers: [wrong] })).toEqual([422, ['layers.0.amount.formula']]);
   expect((await request.get('/api/sheets/nowhere')).status()).toBe(404);
   expect(
     (

@@ -1,5 +1,5 @@
 import type { Frame } from '../shaping';
-import { sentence, type ChartSpec, type Sources } from '../spec';
+import { layerWords, sentence, type ChartSpec, type Sources } from '../spec';
 import { acrossWords, lyingWords, type AcrossWords } from './across-ticks';
 import { spreadLabels } from './end-labels';
 import { formOf } from './form';
@@ -40,6 +40,7 @@ export function layout(
       ? lyingDown(frame, spec, sources, size, scales)
       : upright(frame, spec, sources, size, widestOf(scales, panels), acrossTitle, naming === 'ends' ? series : []);
   const { plot, words } = arranged;
+  const form = formOf(spec, frame);
   const wanted = new Set(spec.layers.filter(({ style }) => style?.values).map(({ id }) => id));
   const values =
     wanted.size > 0 && !pie && !frame.panels && !frame.points
@@ -47,7 +48,7 @@ export function layout(
       : [];
   const named = naming === 'ends' ? nameEnds(series, scales, plot) : series;
   return {
-    form: formOf(spec),
+    form,
     across: {
       kind: frame.across.kind,
       values: [...frame.across.values],
@@ -67,7 +68,7 @@ export function layout(
     ...(grid ? { panels: withSlices(panels, frame, series, pie, words.labels, size) } : {}),
     size: { ...whole, plot, ...(grid ? { cell: grid.cell } : {}) },
     naming: named ? naming : 'legend',
-    title: spec.text.title ?? writeTitle(spec, sources),
+    title: spec.text.title ?? (form === 'number' ? layerWords(spec.layers[0], sources) : writeTitle(spec, sources)),
     subtitle: spec.text.subtitle ?? writeSubtitle(spec, frame),
     sentence: sentence(spec, sources),
   };

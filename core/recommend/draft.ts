@@ -17,6 +17,8 @@ export function draftSpec(sheet: string, columns: Columns, picks: readonly strin
 function draftAcross({ across, amounts }: SortedPicks, columns: Columns): Across | undefined {
   if (across) return acrossOf(across);
   const numbers = amounts.filter((one) => one.role === 'amount');
+  // One row alone has nothing to be spread: it is a single figure.
+  if (numbers.length === 1 && rowsOf(numbers[0]) === 1) return { as: 'group', column: numbers[0].key };
   if (numbers.length >= 2) return { as: 'number', column: numbers[0].key };
   if (numbers.length === 1) return { as: 'bins', column: numbers[0].key };
   // Keys alone: how many different ones there are, over the sheet's own dates or its first Group.
@@ -24,6 +26,8 @@ function draftAcross({ across, amounts }: SortedPicks, columns: Columns): Across
   const along = rankWhens(all)[0] ?? all.find(({ role }) => role === 'group') ?? amounts[0];
   return along && amounts.length > 0 ? acrossOf(along) : undefined;
 }
+
+const rowsOf = ({ stats, unread }: ColumnProfile) => stats.count + stats.missing + unread.count;
 
 function acrossOf(column: ColumnProfile): Across {
   if (column.meaning === 'month-of-year' || column.meaning === 'weekday')
@@ -47,7 +51,8 @@ function draftLayers({ amounts }: SortedPicks, across: Across): Layer[] {
     shape: 'column',
     side: 'left',
   });
-  const drawn = amounts.filter((one) => one.key !== across.column);
+  const single = across.as === 'group' && amounts.length === 1 && amounts[0].key === across.column;
+  const drawn = single ? amounts : amounts.filter((one) => one.key !== across.column);
   if (drawn.length === 0) return [layer(0, { amount: { rows: true }, summary: 'count' })];
   return drawn.map((one, i) => layer(i, { amount: { column: one.key }, summary: one.summary }));
 }

@@ -244,6 +244,15 @@ const RULES: readonly Rule[] = [
     },
   },
   {
+    name: 'single figure',
+    propose: (e) => {
+      const [{ amount }] = e.spec.layers;
+      return e.spec.across.as === 'group' && 'column' in amount && amount.column === e.spec.across.column
+        ? { spec: shaped(e.spec, () => 'column'), score: 0.95, reasons: ['One row: the figure alone says it.'] }
+        : undefined;
+    },
+  },
+  {
     name: 'columns by group',
     propose: (e) =>
       e.spec.across.as === 'group' && !twoScales(e)

@@ -203,3 +203,11 @@ test('suggestions are drawn from the same rows, and one pick makes a chart too',
   const key = await suggest(book, ['c5'], size);
   expect(key[0].spec.layers[0]).toMatchObject({ amount: { column: 'c5' }, summary: 'distinct' });
 });
+
+test('one row is a single figure', async () => {
+  const single = await takeIn('single-figure.csv', 'Day,Takings £\n2025-03-03,1234.50\n');
+  const takings = single.columns.find(({ name }) => name === 'Takings')?.key ?? '';
+  const [first] = await suggest(await sheetBook(single.id), [takings], { width: 700, height: 400 });
+  expect(first).toMatchObject({ form: 'number', model: { title: 'Takings', form: 'number' } });
+  expect(first.model.series[0].labels).toEqual(['£1,234.50']);
+});

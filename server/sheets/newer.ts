@@ -6,7 +6,7 @@ import { pipeline } from 'node:stream/promises';
 import { and, eq, sql } from 'drizzle-orm';
 import Papa from 'papaparse';
 import { TYPE_WORDS, type ColumnProfile } from '@/core/inference';
-import { byKey, checkAgainstColumns, InvalidInput } from '@/core/spec';
+import { byKey, checkAgainstColumns, InvalidInput, otherSheets } from '@/core/spec';
 import { database } from '../db/client';
 import { charts, sheets } from '../db/schema';
 import { receivedFile } from '../home';
@@ -205,11 +205,16 @@ function changesOf(before: readonly ColumnProfile[], after: readonly ColumnProfi
 
 /** The saved charts that cannot be drawn any more with the columns of the newer file. */
 async function breaksOf(old: ReadySheet, fresh: ReadySheet): Promise<NewerAnswer['breaks']> {
-  const known = byKey(fresh.columns);
-  const saved = await database().select().from(charts).where(eq(charts.sheet, old.id));
-  return saved.flatMap(({ id, title, spec }) => {
+  const rows = await database().select({ id: sheets.id, columns: sheets.columns }).from(sheets);
+  const columns = new Map(rows.map((row) => [row.id, byKey(row.columns)]));
+  columns.set(old.id, byKey(fresh.columns));
+  const saved = await database().select().from(charts);
+  return saved.flatMap(({ id, title, sheet, spec }) => {
+    // Charts of other sheets may have layers out of this one.
+    const own = columns.get(sheet);
+    if (!own || (sheet !== old.id && !otherSheets(spec).includes(old.id))) return [];
     try {
-      checkAgainstColumns(spec, known);
+      checkAgainstColumns(spec, own, columns);
       return [];
     } catch (error) {
       if (!(error instanceof InvalidInput)) throw error;

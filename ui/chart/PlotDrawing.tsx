@@ -2,6 +2,7 @@
 
 import { memo, useMemo } from 'react';
 import type { DrawingProps } from './drawing';
+import { FigureDrawing } from './FigureDrawing';
 import { GroupedDrawing } from './GroupedDrawing';
 import { PieDrawing } from './PieDrawing';
 import { ScatterDrawing } from './ScatterDrawing';
@@ -17,6 +18,7 @@ export const PlotDrawing = memo(function PlotDrawing(props: DrawingProps) {
     [model],
   );
   if (empty) return props.small ? null : <EmptyDrawing {...props} />;
+  if (model.form === 'number') return <FigureDrawing {...props} />;
   if (model.slices) return <PieDrawing {...props} />;
   return model.points ? <ScatterDrawing {...props} /> : <GroupedDrawing {...props} />;
 });

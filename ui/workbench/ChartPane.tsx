@@ -92,13 +92,15 @@ export function ChartPane({ holder, size, sheet, sources, preview, busy, error }
                   ...(model.size.cell ?? { width: model.size.width, height: model.size.height }),
                 }}
               >
-                <ChartParts
-                  model={model.size.cell ? { ...model, size: { ...model.size, ...model.size.cell } } : model}
-                  spec={spec}
-                  sources={sources}
-                  open={openPart}
-                  onOpen={setOpenPart}
-                />
+                {model.form !== 'number' && (
+                  <ChartParts
+                    model={model.size.cell ? { ...model, size: { ...model.size, ...model.size.cell } } : model}
+                    spec={spec}
+                    sources={sources}
+                    open={openPart}
+                    onOpen={setOpenPart}
+                  />
+                )}
               </div>
               {pointed && (
                 <Popover
