@@ -2,6 +2,9 @@ import { LOCALE } from '../calendar';
 import type { NumberUnit, ScaleNumbers } from '../spec';
 import { decimalsOf } from './ticks';
 
+/** A double holds no more figures after the point that mean anything. */
+const MOST_DECIMALS = 15;
+
 const formats = new Map<string, Intl.NumberFormat>();
 
 /** A formatter of numbers; made once for each kind, since making one takes far longer than using it. */
@@ -64,7 +67,9 @@ export function writeValue(value: number, unit: string | undefined, decimals: nu
   if (unit === '%') return minus(formatter({ style: 'percent', maximumFractionDigits: 1 }).format(value));
   if (isCurrency(unit))
     return minus(formatter({ style: 'currency', currency: unit, currencyDisplay: 'narrowSymbol' }).format(value));
-  const places = decimals ?? (Math.abs(value) >= 1000 ? 0 : Math.abs(value) >= 100 ? 1 : Math.abs(value) >= 1 ? 2 : 4);
+  const places =
+    (decimals === undefined ? undefined : Math.min(decimals, MOST_DECIMALS)) ??
+    (Math.abs(value) >= 1000 ? 0 : Math.abs(value) >= 100 ? 1 : Math.abs(value) >= 1 ? 2 : 4);
   const written = minus(formatter({ maximumFractionDigits: places }).format(value));
   return unit ? `${written} ${unit}` : written;
 }
