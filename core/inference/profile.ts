@@ -50,6 +50,8 @@ export interface ColumnFormat {
   counted?: 'days' | 'seconds' | 'milliseconds';
   /** What spans of time are stored in. */
   duration?: DurationUnit;
+  /** In a table of a database: no text had space around it, or was empty, when the table was opened. */
+  tidy?: boolean;
   /** Years that begin in one calendar year and end in the next: "2023/24". */
   financialYear?: boolean;
 }

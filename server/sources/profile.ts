@@ -130,6 +130,8 @@ function canReadInDatabase({ type, meaning, format }: ColumnProfile): boolean {
   );
 }
 
+const own = ({ name }: SourceColumn) => sql`relation.${sql.identifier(name)}`;
+
 async function withFigures(
   within: NodePgDatabase,
   live: Live,
@@ -151,14 +153,15 @@ async function withFigures(
         ? [sql`${end(sql`min(${cell})`)} AS ${id('low')}`, sql`${end(sql`max(${cell})`)} AS ${id('high')}`]
         : []),
       ...(isNumeric(profile) ? [sql`avg(${cell})::float8 AS ${id('mean')}`] : []),
-      ...(isText(column.declared)
-        ? [sql`count(nullif(trim(relation.${sql.identifier(column.name)}), ''))::float8 AS ${id('filled')}`]
+      ...(isText(column.declared) && profile.type === 'text'
+        ? [sql`bool_and(${own(column)} = trim(${own(column)}) AND ${own(column)} <> '') AS ${id('tidy')}`]
         : []),
+      ...(isText(column.declared) ? [sql`count(nullif(trim(${own(column)}), ''))::float8 AS ${id('filled')}`] : []),
     ];
   });
   const {
     rows: [figures],
-  } = await within.execute<Record<string, number | string | null>>(
+  } = await within.execute<Record<string, number | string | boolean | null>>(
     sql`SELECT count(*)::float8 AS rows, ${sql.join(wanted, sql`, `)} FROM ${relationSql(live.relation)}`,
   );
   const rows = Number(figures.rows);
@@ -168,9 +171,12 @@ async function withFigures(
     const seen = converter.profiled();
     const count = Number(figures[`count${c}`]);
     const filled = figures[`filled${c}`] === undefined ? count : Number(figures[`filled${c}`]);
-    const [low, high, mean] = ['low', 'high', 'mean'].map((what) => figures[`${what}${c}`]);
+    const [low, high, mean] = ['low', 'high', 'mean'].map(
+      (what) => figures[`${what}${c}`] as number | string | null | undefined,
+    );
     return {
       ...seen,
+      ...(figures[`tidy${c}`] === true ? { format: { ...seen.format, tidy: true } } : {}),
       stats: {
         ...seen.stats,
         count,

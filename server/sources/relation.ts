@@ -47,6 +47,9 @@ export function textCell({ name, declared }: SourceColumn): SQL {
 export function typedCell(column: SourceColumn, profile: ColumnProfile): SQL {
   const cell = sql`relation.${sql.identifier(column.name)}`;
   const { declared } = column;
+  // Grouped as it stands, so that the database can use its indexes and partitions.
+  if (isText(declared) && profile.type === 'text' && profile.format.tidy)
+    return declared === 'text' ? cell : sql`${cell}::text`;
   if (isText(declared)) return fromText(sql`trim(${cell})`, profile);
   switch (profile.type) {
     case 'text':

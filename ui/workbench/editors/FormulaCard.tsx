@@ -94,18 +94,21 @@ export function FormulaCard({ sources, layer, onDone }: Props) {
         </p>
       )}
       <p className={own.names}>
-        {columns.slice(0, 12).map((column) => (
-          <button
-            key={column.key}
-            type="button"
-            className="action"
-            onClick={() =>
-              setText((now) => `${now}${now === '' || now.endsWith(' ') ? '' : ' '}${typed(column.name)} `)
-            }
-          >
-            {column.name}
-          </button>
-        ))}
+        {columns
+          .filter(({ role }) => role === 'amount')
+          .slice(0, 12)
+          .map((column) => (
+            <button
+              key={column.key}
+              type="button"
+              className="action"
+              onClick={() =>
+                setText((now) => `${now}${now === '' || now.endsWith(' ') ? '' : ' '}${typed(column.name)} `)
+              }
+            >
+              {column.name}
+            </button>
+          ))}
       </p>
       <Field label="Name">
         <Input
