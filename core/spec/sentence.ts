@@ -134,7 +134,7 @@ function amountParts(layer: Layer, spec: ChartSpec, sources: Sources): SentenceP
     ? [{ text: ' as ' }, { text: thenWords(layer, spec), control: 'then', layer: layer.id }]
     : [];
   const from = layer.from ? [{ text: ` of ${sources.names?.get(layer.from.sheet) ?? 'another sheet'}` }] : [];
-  const goesOn = layer.fills ? [{ text: ' where there is no other yet' }] : [];
+  const goesOn = layer.fills ? [{ text: ' carrying on from there' }] : [];
   if ('rows' in layer.amount)
     return [
       { text: 'count of ' },

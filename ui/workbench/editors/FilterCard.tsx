@@ -9,7 +9,7 @@ import { Card, Field } from '../../cards/Card';
 import styles from '../../cards/cards.module.css';
 import { useWork } from '../store';
 import { Range } from './filter/Range';
-import { Top } from './filter/Top';
+import { startingTop, Top } from './filter/Top';
 import { Values } from './filter/Values';
 import { WindowOf } from './filter/WindowOf';
 import type { RangeFilter } from './filter/kinds';
@@ -44,10 +44,12 @@ export function FilterCard({ sheet, spec, sources, at, onDone }: Props) {
   const kinds = kindsOf(column);
   const chosen = kind ?? (draft ? kindOf(draft) : kinds[0]);
   const change = (next: Filter) => setDraft(next);
-  const ready = draft && draft.column === key && kindOf(draft) === chosen && isWhole(draft);
+  const own = draft && draft.column === key && kindOf(draft) === chosen ? draft : undefined;
+  const filter = own ?? (chosen === 'top' ? startingTop(column, spec) : undefined);
+  const ready = filter && isWhole(filter);
   const done = () => {
-    if (!draft) return;
-    edit((now) => setFilter(now, draft, at));
+    if (!filter) return;
+    edit((now) => setFilter(now, filter, at));
     onDone();
   };
   return (

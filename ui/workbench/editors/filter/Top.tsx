@@ -4,6 +4,15 @@ import type { ChartSpec, Sources } from '@/core/spec';
 import { Field } from '../../../cards/Card';
 import type { Change, TopFilter } from './kinds';
 
+/** The five largest by the chart's first amount. */
+export function startingTop({ key }: ColumnProfile, { layers: [first] }: ChartSpec): TopFilter {
+  return {
+    column: key,
+    top: 5,
+    by: first.from ? { amount: { rows: true }, summary: 'count' } : { amount: first.amount, summary: first.summary },
+  };
+}
+
 /** The largest or smallest few values of a column, by an amount. */
 export function Top({
   column,
@@ -19,13 +28,7 @@ export function Top({
   onChange: Change;
 }) {
   const amounts = [...sources.columns.values()].filter(({ role }) => role === 'amount');
-  const [first] = spec.layers;
-  const start: TopFilter = {
-    column: column.key,
-    top: 5,
-    by: first.from ? { amount: { rows: true }, summary: 'count' } : { amount: first.amount, summary: first.summary },
-  };
-  const now = draft ?? start;
+  const now = draft ?? startingTop(column, spec);
   const by = 'column' in now.by.amount ? now.by.amount.column : 'rows';
   return (
     <>
@@ -69,11 +72,6 @@ export function Top({
           ]}
         />
       </Field>
-      {!draft && (
-        <button type="button" className="action" onClick={() => onChange(start)}>
-          Take these
-        </button>
-      )}
     </>
   );
 }
