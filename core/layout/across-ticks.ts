@@ -1,7 +1,7 @@
 import { column, type ChartSpec, type Sources } from '../spec';
 import type { Frame } from '../shaping';
 import { cycleLabel, roundStride, startsStride, stepLabel, stepTick } from '../calendar';
-import { shorten, textWidth } from './measure';
+import { shorten, widestText } from './measure';
 import type { AcrossTick } from './model';
 import { writeNumber, writeValue } from './numbers';
 import { decimalsOf } from './ticks';
@@ -53,7 +53,10 @@ function timeWords(
 ): AcrossWords {
   const labels = values.map((value) => stepLabel(value, step, spec.calendar));
   const short = values.map((value) => stepTick(value, step, spec.calendar));
-  const widest = Math.max(...short.map((tick) => textWidth(tick.label, TICK_SIZE)), 0);
+  const widest = widestText(
+    short.map(({ label }) => label),
+    TICK_SIZE,
+  );
   const apart = Math.ceil((widest + GAP) / Math.max(room, 0.001));
   const stride = roundStride(step).find((candidate) => candidate >= apart) ?? apart;
   let shown = values.flatMap((value, i) => (startsStride(value, step, stride, spec.calendar) ? [i] : []));
@@ -72,7 +75,7 @@ function timeWords(
 
 /** Every label where they fit side by side, leaning where not, and only some where not even leaning ones fit. */
 function fitted(labels: readonly string[], short: readonly string[], room: number): AcrossWords {
-  const widest = Math.max(...short.map((label) => textWidth(label, TICK_SIZE)), 0);
+  const widest = widestText(short, TICK_SIZE);
   if (widest + 8 <= room)
     return { labels: [...labels], ticks: short.map((label, at) => ({ at, label })), turned: false };
   const every = Math.max(1, Math.ceil(18 / Math.max(room, 0.001)));
@@ -88,7 +91,7 @@ function binWords(bounds: readonly number[], width: number, unit: string | undef
   const labels = bounds.map(
     (bound) => `${writeValue(bound, unit, decimals)} to ${writeValue(bound + width, unit, decimals)}`,
   );
-  const widest = Math.max(...bounds.map((bound) => textWidth(write(bound), TICK_SIZE)), 0);
+  const widest = widestText(bounds.map(write), TICK_SIZE);
   const every = Math.max(1, Math.ceil((widest + GAP) / Math.max(room, 0.001)));
   return {
     labels,

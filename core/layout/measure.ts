@@ -16,3 +16,8 @@ export function shorten(text: string, width: number, size: number): string {
   while (kept.length > 1 && textWidth(`${kept}…`, size) > width) kept = kept.slice(0, -1);
   return `${kept.trimEnd()}…`;
 }
+
+/** The width of the widest of some texts, in pixels; of none 0. */
+export function widestText(texts: readonly string[], size: number): number {
+  return texts.reduce((most, text) => Math.max(most, textWidth(text, size)), 0);
+}

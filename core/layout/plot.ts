@@ -1,5 +1,5 @@
 import { TICK_SIZE, LEANING, type AcrossWords } from './across-ticks';
-import { textWidth } from './measure';
+import { textWidth, widestText } from './measure';
 import type { ChartModel, ModelSeries, Plot, ScaleModel } from './model';
 
 const NAME_SIZE = 13;
@@ -42,7 +42,7 @@ export function plotFor(
 
 /** Room for the names of groups on the left, and numbers above and below, where the chart lies down. */
 export function lyingPlot({ width, height }: Size, scales: ChartModel['scales'], labels: readonly string[]): Plot {
-  const widest = Math.max(...labels.map((label) => textWidth(label, TICK_SIZE)), 0);
+  const widest = widestText(labels, TICK_SIZE);
   const left = Math.max(Math.min(Math.ceil(widest) + 14, Math.round(width * NAMES_SHARE)), 24);
   const top = scales.right ? 52 : 30;
   return { left, top, width: Math.max(width - left - 26, 40), height: Math.max(height - top - 48, 40) };

@@ -2,7 +2,7 @@ import type { Frame } from '../shaping';
 import type { ModelSeries, Plot, Slice } from './model';
 import type { Size } from './plot';
 import { spreadLabels } from './end-labels';
-import { textWidth } from './measure';
+import { widestText } from './measure';
 import { seriesColor } from './palette';
 import { writeValue } from './numbers';
 
@@ -15,7 +15,7 @@ const SMALLEST = 0.22;
 
 /** The circle of a pie in a room: as large as the names beside it allow. */
 export function pieRoom({ width, height }: Size, names: readonly string[]): Plot {
-  const widest = Math.max(...names.map((name) => textWidth(name, NAME_SIZE)), 0);
+  const widest = widestText(names, NAME_SIZE);
   const beside = (width - 2 * (widest + REACH)) / 2;
   const radius = Math.max(Math.min(height / 2 - 12, beside), Math.min(width, height) * SMALLEST);
   return { left: width / 2 - radius, top: height / 2 - radius, width: radius * 2, height: radius * 2 };

@@ -2,7 +2,7 @@ import { readFile } from 'node:fs/promises';
 import { createReadStream } from 'node:fs';
 import { createInterface } from 'node:readline';
 import { isLosslessNumber, parse } from 'lossless-json';
-import { ReadingRefusal, type Encoding } from '@/core/reading';
+import { ReadingRefusal, widestOf, type Encoding } from '@/core/reading';
 import { gridRecords } from './grid-records';
 import type { ReceivedFile, RecordSource } from './records';
 
@@ -92,7 +92,7 @@ function tableOf(value: unknown): string[][] {
     const entries = Object.entries(value);
     if (entries.length > 0 && entries.every(([, one]) => Array.isArray(one) && !one.some(isPlainObject))) {
       const lists = entries as [string, unknown[]][];
-      const length = Math.max(...lists.map(([, list]) => list.length));
+      const length = widestOf(lists.map(([, list]) => list));
       return [
         lists.map(([name]) => name),
         ...Array.from({ length }, (_, i) => lists.map(([, list]) => textOf(list[i]))),

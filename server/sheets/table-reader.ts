@@ -17,6 +17,7 @@ import {
   ReadingRefusal,
   SEEN_BOTTOM,
   SEEN_TOP,
+  widestOf,
   type NumberedRecord,
   type Reading,
   type SeenRecord,
@@ -66,7 +67,7 @@ export class TableReader {
       throw new ReadingRefusal(
         `This file has a header (${shape.headers.slice(0, 3).join(', ')}${shape.headers.length > 3 ? ', …' : ''}) but no rows under it. Add the rows, then drop it again.`,
       );
-    const width = widthOf(shape.open ? Math.max(shape.width, ...rows.map((row) => row.length)) : shape.width);
+    const width = widthOf(shape.open ? Math.max(shape.width, widestOf(rows)) : shape.width);
     const tallies = Array.from({ length: width }, () => new ColumnTally());
     for (const row of rows) for (let c = 0; c < width; c++) tallies[c].add(row[c] ?? '');
     this.tallies = Array.from({ length: width }, () => new ColumnTally());

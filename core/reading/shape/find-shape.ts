@@ -12,6 +12,7 @@ import {
   type ShapeChoices,
   type ShapeFinding,
   type ShapeFindingId,
+  widestOf,
 } from './shape';
 import { findTotals } from './totals';
 import { lieOnSide } from './turn';
@@ -234,7 +235,7 @@ function totalColumns({ totals }: AcrossFound, headers: readonly string[]): Omit
 
 /** Columns without a name and without a cell, and columns that repeat another under the same name. */
 function columnsLeftOut({ records, headers }: Body, take: Take): Set<number> {
-  const width = Math.max(headers.length, ...records.map(({ cells }) => cells.length));
+  const width = Math.max(headers.length, widestOf(records.map(({ cells }) => cells)));
   const empty: number[] = [];
   const repeated: number[] = [];
   for (let c = 0; c < width; c++) {
@@ -330,7 +331,7 @@ function turnedShape(findings: ShapeFinding[], records: readonly NumberedRecord[
     records.map(({ cells }) => cellAt(cells, 0)),
     records.length,
   );
-  const width = Math.max(...records.map(({ cells }) => cells.length));
+  const width = widestOf(records.map(({ cells }) => cells));
   const turned = Array.from({ length: width - 1 }, (_, c) => records.map(({ cells }) => cells[c + 1] ?? ''));
   const first = firstNumber(records);
   return {

@@ -188,3 +188,11 @@ describe('a table in its file', () => {
     expect(ids).toContain('across');
   });
 });
+
+test('a table of very many short rows is looked at whole', () => {
+  const records = Array.from({ length: 250_000 }, (_, i) => ({
+    cells: i === 0 ? ['Delay', 'Hour'] : [String(i % 90), String(i % 24)],
+    number: i + 1,
+  }));
+  expect(findShape(records, true, cellLook).headers).toEqual(['Delay', 'Hour']);
+});

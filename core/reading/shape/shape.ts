@@ -79,3 +79,10 @@ export function rowWords(rows: readonly number[]): string {
   if (rows.length > 5) return `${format(rows.length)} rows, from row ${format(rows[0])},`;
   return `Rows ${rows.slice(0, -1).map(format).join(', ')} and ${format(rows[rows.length - 1])}`;
 }
+
+/** The most cells that any of some records has; of none 0. A loop, since a call cannot take 100,000 arguments. */
+export function widestOf(records: Iterable<{ readonly length: number }>): number {
+  let width = 0;
+  for (const { length } of records) if (length > width) width = length;
+  return width;
+}

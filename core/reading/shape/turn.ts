@@ -1,4 +1,4 @@
-import { cellAt, type CellLook, type NumberedRecord } from './shape';
+import { cellAt, widestOf, type CellLook, type NumberedRecord } from './shape';
 
 const MOST_NAMES = 60;
 
@@ -7,7 +7,7 @@ const MOST_NAMES = 60;
  * of several kinds over all, while down the columns the kinds are mixed.
  */
 export function lieOnSide(records: readonly NumberedRecord[], look: CellLook): boolean {
-  const width = Math.max(...records.map(({ cells }) => cells.length));
+  const width = widestOf(records.map(({ cells }) => cells));
   if (records.length < 3 || records.length > MOST_NAMES || width < 4) return false;
   const names = records.map(({ cells }) => cellAt(cells, 0));
   if (names.some((name) => name === '' || look.kind(name) !== 'text') || new Set(names).size < names.length)
