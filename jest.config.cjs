@@ -3,6 +3,8 @@ const modern = ['nanoid', 'culori', 'd3-.*', 'internmap'];
 
 /** @type {import('jest').Config} */
 module.exports = {
+  // Machines that do other work beside the tests are slow; a test that hangs still ends.
+  testTimeout: 30_000,
   testEnvironment: 'node',
   testMatch: ['<rootDir>/{core,server,ui,demo,reference,app}/**/*.test.ts'],
   transformIgnorePatterns: [`/node_modules/(?!(${modern.join('|')})/)`],
