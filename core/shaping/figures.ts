@@ -3,6 +3,7 @@ import {
   exactMean,
   exactNumber,
   measureAt,
+  partsOf,
   type ExactColumn,
   type Grain,
   type GroupedQuery,
@@ -98,19 +99,10 @@ function addUnits(sums: ExactColumn, indexes: readonly number[]): bigint {
   return units;
 }
 
-/** How many rows carry a layer's amount, counted over a whole grain. */
+/** How many rows carry a layer's amount (of a ratio its first column), counted over a whole grain. */
 export function rowsBehindLayer(layer: Layer, query: GroupedQuery, grain: Grain): number {
-  const [count] = query.measures.flatMap((measure, m) =>
-    ('rows' in layer.amount ? measure.want === 'rows' : measure.want === 'count' && partOf(layer, measure.of))
-      ? [grain.measures[m]]
-      : [],
-  );
-  return total(count);
-}
-
-function partOf(layer: Layer, of: string): boolean {
-  if ('column' in layer.amount) return layer.amount.column === of;
-  return 'formula' in layer.amount && (layer.amount.formula === of || layer.amount.formula.includes(of));
+  const [of] = partsOf(layer.amount);
+  return total(data(of === undefined ? { want: 'rows' } : { want: 'count', of }, query, grain));
 }
 
 export function total(counts: readonly (string | number | null)[] | undefined): number {

@@ -101,8 +101,3 @@ export interface FrameFacts {
 export function seriesId(layer: string, split: GrainValue | undefined): string {
   return split === undefined ? layer : `${layer}:${split === null ? BLANK : String(split)}`;
 }
-
-/** Series with their values changed, each by its own. */
-export function mapValues(frame: Frame, change: (series: FrameSeries) => readonly (number | null)[]): Frame {
-  return { ...frame, series: frame.series.map((series) => ({ ...series, values: change(series) })) };
-}

@@ -71,7 +71,7 @@ function seriesOf(laid: Laid, values: Values, ask: Asking, common?: Common): Ser
   }
   if (common) kept = all.filter((s) => common.splits.includes(splits[s].value));
   const rest = all.filter((s) => !kept.includes(s));
-  const other = splits.some(({ value }) => value === OTHER) ? `All ${OTHER.toLowerCase()}` : OTHER;
+  const other = otherName(splits.map(({ value }) => value));
   return spec.layers.flatMap((layer): SeriesOf[] => {
     if (!values.isSplit(layer)) return [{ id: layer.id, layer, splits: 'all' }];
     return [
@@ -79,6 +79,11 @@ function seriesOf(laid: Laid, values: Values, ask: Asking, common?: Common): Ser
       ...(rest.length > 0 ? [{ id: seriesId(layer.id, other), layer, split: other, splits: rest }] : []),
     ];
   });
+}
+
+/** What the rest is called: "Other", or otherwise where a group of its own has that name. */
+function otherName(taken: readonly unknown[]): string {
+  return taken.includes(OTHER) ? `All ${OTHER.toLowerCase()}` : OTHER;
 }
 
 function rawFrame(laid: Laid, values: Values, series: readonly SeriesOf[], sources: Sources): Frame {
@@ -231,7 +236,7 @@ function arrangeGroups(
   const emptied = emptyAside(withAside(raw, aside), { ...aside, places: new Set() });
   const arrange = <T>(list: readonly T[]) => kept.map((place) => list[place]);
   const names = arrange(raw.across.values);
-  const other = names.includes(OTHER) ? `All ${OTHER.toLowerCase()}` : OTHER;
+  const other = otherName(names);
   const blankAt = raw.across.blankAt === undefined ? -1 : kept.indexOf(raw.across.blankAt);
   const frame: Frame = {
     ...emptied,

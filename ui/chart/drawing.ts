@@ -44,19 +44,16 @@ export const scaleOf = ({ domain, kind }: ScaleModel) => ({
   scale: kind === 'log' ? ('log' as const) : ('linear' as const),
 });
 
-/** How the scale of a side stands beside the plot, `width` pixels wide; `undefined` where there is none. */
-export function sideAxis(model: ChartModel, side: Side, small: boolean, width: number) {
+/** What the axis of an amount's scale has in common, wherever it stands; `undefined` where there is none. */
+function amountAxis(model: ChartModel, side: Side, small: boolean) {
   const scale = model.scales[side];
   return (
     scale && {
-      yAxisId: side,
-      orientation: side,
       type: 'number' as const,
       ...scaleOf(scale),
       ticks: scale.ticks,
       interval: 0 as const,
       hide: small,
-      width: small ? 0 : width,
       tick: TICK_STYLE,
       tickFormatter: (value: number) => scale.labels[scale.ticks.indexOf(value)] ?? '',
       tickLine: false,
@@ -64,37 +61,23 @@ export function sideAxis(model: ChartModel, side: Side, small: boolean, width: n
       allowDataOverflow: cutsOff(model, side),
     }
   );
+}
+
+/** How the scale of a side stands beside the plot, `width` pixels wide. */
+export function sideAxis(model: ChartModel, side: Side, small: boolean, width: number) {
+  const axis = amountAxis(model, side, small);
+  return axis && { ...axis, yAxisId: side, orientation: side, width: small ? 0 : width };
 }
 
 /** The scale of a side where the chart lies down: left along the bottom, right along the top. */
 export function lyingAxis(model: ChartModel, side: Side, small: boolean, height: number) {
-  const scale = model.scales[side];
-  return (
-    scale && {
-      xAxisId: side,
-      orientation: side === 'left' ? ('bottom' as const) : ('top' as const),
-      type: 'number' as const,
-      ...scaleOf(scale),
-      ticks: scale.ticks,
-      interval: 0 as const,
-      hide: small,
-      height: small ? 0 : height,
-      tick: TICK_STYLE,
-      tickFormatter: (value: number) => scale.labels[scale.ticks.indexOf(value)] ?? '',
-      tickLine: false,
-      axisLine: false,
-      allowDataOverflow: cutsOff(model, side),
-    }
-  );
+  const axis = amountAxis(model, side, small);
+  const orientation = side === 'left' ? ('bottom' as const) : ('top' as const);
+  return axis && { ...axis, xAxisId: side, orientation, height: small ? 0 : height };
 }
 
 /** Where in the drawing a click fell. */
-export function clickedAt(event: {
-  currentTarget: EventTarget | null;
-  clientX?: number;
-  clientY?: number;
-  nativeEvent?: unknown;
-}): {
+export function clickedAt(event: { currentTarget: EventTarget | null; clientX?: number; clientY?: number }): {
   x: number;
   y: number;
 } {

@@ -1,7 +1,8 @@
 import { wrap, type Remote } from 'comlink';
 import type { ChartModel, Size } from '@/core/layout';
 import type { ChartSpec } from '@/core/spec';
-import type { ChartWorker, WorkerSheet } from '@/workers/chart';
+import type { ChartWorker } from '@/workers/chart';
+import { versionsOf, type WorkerSheet } from '@/workers/sheet';
 import { api, type Sheet } from '../api';
 
 let running: Remote<ChartWorker> | undefined;
@@ -41,12 +42,13 @@ export async function drawChart(
   signal: AbortSignal,
 ): Promise<ChartModel> {
   const worker = chartWorker();
-  const draw = () => worker.model(spec, forWorker(sheet), others.map(forWorker), { ...size });
+  const [own, ...more] = [sheet, ...others].map(forWorker);
+  const draw = () => worker.model(spec, own, more, { ...size });
   const known = await draw();
   if (known) return known;
   const { answers, tooLarge } = await api.grains(spec, signal);
   if (!tooLarge) {
-    await worker.put(answers);
+    await worker.put(answers, versionsOf([own, ...more]));
     const drawn = await draw();
     if (drawn) return drawn;
   }
@@ -54,7 +56,8 @@ export async function drawChart(
 }
 
 /** Fetches the grains of a chart that is drawn already, so that the next change of it is made here. */
-export async function prepareChanges(spec: ChartSpec): Promise<void> {
+export async function prepareChanges(spec: ChartSpec, sheet: Sheet, others: readonly Sheet[]): Promise<void> {
+  const of = versionsOf([sheet, ...others].map(forWorker));
   const { answers } = await api.grains(spec);
-  await chartWorker().put(answers);
+  await chartWorker().put(answers, of);
 }

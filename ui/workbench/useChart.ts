@@ -102,9 +102,9 @@ export function usePreview(sheet: Sheet, others: readonly Sheet[], size: Size) {
     // A chart that was just recommended is drawn already: its grain is fetched for the changes to come.
     if (!recommended || !drawn || prepared.current === recommended) return undefined;
     prepared.current = recommended;
-    void prepareChanges(recommended).catch(() => undefined);
+    void prepareChanges(recommended, sheet, others).catch(() => undefined);
     return undefined;
-  }, [recommended, drawn]);
+  }, [recommended, drawn, sheet, others]);
   const cancel = useCallback(() => {
     void client.cancelQueries({ queryKey: ['preview'] });
     store.temporal.getState().undo();

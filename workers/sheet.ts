@@ -1,0 +1,14 @@
+import type { ColumnProfile } from '@/core/inference';
+
+/** A sheet as the worker needs it: `version` changes whenever its rows or columns may have. */
+export interface WorkerSheet {
+  readonly id: string;
+  readonly name: string;
+  readonly version: string;
+  readonly rowCount: number;
+  readonly columns: readonly ColumnProfile[];
+}
+
+/** By what held answers are told to be of the rows that the sheets have now. */
+export const versionsOf = (sheets: readonly Pick<WorkerSheet, 'id' | 'version'>[]): string =>
+  JSON.stringify(sheets.map(({ id, version }) => [id, version]));
