@@ -6,7 +6,7 @@ import { Memo } from './memo';
 import { scanPlainDate } from './plain-date';
 import { readNumber, shift } from './number';
 import { PictureSample } from './picture';
-import type { ColumnFormat, ColumnProfile } from './profile';
+import { isDated, type ColumnFormat, type ColumnProfile } from './profile';
 import { isMissingWord, meansNothing, readYesNo } from './words';
 
 /** How many unread cells a profile shows; all of them are counted and kept with their rows. */
@@ -145,10 +145,12 @@ export class CellConverter {
   private sum = 0;
   private decimals = 0;
   private readonly sample: PictureSample;
+  /** Whether dates are written with a time; `undefined` where the column holds none, or counts them. */
+  readonly timed: boolean | undefined;
 
   /** A plain number is stored as it is written; of a column of whole numbers only without a point. */
-  private readonly takesPlain: boolean;
-  private readonly whole: boolean;
+  readonly takesPlain: boolean;
+  readonly whole: boolean;
   /** The values hold no character that would have to be escaped: all but texts. */
   readonly plain: boolean;
 
@@ -156,6 +158,7 @@ export class CellConverter {
     this.plain = profile.type !== 'text';
     const { counted, duration, percentPoints, power, decimal } = profile.format;
     this.whole = profile.type === 'integer';
+    this.timed = isDated(profile) && !counted && !duration ? profile.type === 'datetime' : undefined;
     this.takesPlain =
       (this.whole || profile.type === 'decimal') &&
       !counted &&
@@ -185,6 +188,38 @@ export class CellConverter {
     else if (value === UNREAD) this.note(cell, row, at);
     else this.gather(value);
     return value;
+  }
+
+  /** Gathers a cell again of which `convert` made this value. */
+  again(value: string | null): void {
+    if (value === null) this.missing++;
+    else this.gather(value);
+  }
+
+  /** Gathers a plain number; answers whether the picture wants its text (`hold`). */
+  addNumber(number: number, decimals: number): boolean {
+    this.count++;
+    if (number < this.least) this.least = number;
+    if (number > this.most) this.most = number;
+    this.sum += number;
+    if (decimals > this.decimals) this.decimals = decimals;
+    return this.sample.due();
+  }
+
+  /** Gathers a date, but for its range (`stretch`); answers whether the picture wants its text (`hold`). */
+  addDate(): boolean {
+    this.count++;
+    return this.sample.due();
+  }
+
+  hold(value: string): void {
+    this.sample.hold(value);
+  }
+
+  /** The range of dates reaches as far as this one. */
+  stretch(value: string): void {
+    if (this.first === undefined || value < this.first) this.first = value;
+    if (this.last === undefined || value > this.last) this.last = value;
   }
 
   /** What the whole column is known as now; its cells are read as before. */
@@ -219,20 +254,12 @@ export class CellConverter {
     if (this.numeric) return this.gatherNumber(value);
     this.count++;
     this.sample.add(value);
-    if (this.longText) return;
-    if (this.first === undefined || value < this.first) this.first = value;
-    if (this.last === undefined || value > this.last) this.last = value;
+    if (!this.longText) this.stretch(value);
   }
 
   private gatherNumber(value: string): void {
-    this.count++;
-    this.sample.add(value);
-    const number = Number(value);
-    if (number < this.least) this.least = number;
-    if (number > this.most) this.most = number;
-    this.sum += number;
     const point = value.indexOf('.');
-    if (point >= 0 && value.length - point - 1 > this.decimals) this.decimals = value.length - point - 1;
+    if (this.addNumber(Number(value), point < 0 ? 0 : value.length - point - 1)) this.hold(value);
   }
 
   private range(): { min?: number | string; max?: number | string } {

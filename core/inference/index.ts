@@ -1,3 +1,4 @@
+export * from './byte-lanes';
 export * from './calendar-words';
 export * from './clock';
 export * from './convert';

@@ -16,7 +16,15 @@ export class PictureSample {
   constructor(private readonly profile: Pick<ColumnProfile, 'type'>) {}
 
   add(value: string): void {
-    if (this.seen++ % this.stride !== 0) return;
+    if (this.due()) this.hold(value);
+  }
+
+  /** Counts a value in; answers whether it is one of those that are held. */
+  due(): boolean {
+    return this.seen++ % this.stride === 0;
+  }
+
+  hold(value: string): void {
     this.held.push(value.length > 64 ? value.slice(0, 64) : value);
     if (this.held.length < HELD) return;
     this.held = this.held.filter((_, i) => i % 2 === 0);

@@ -108,15 +108,45 @@ export class ColumnTally {
     this.cells++;
     const first = cell.charCodeAt(0);
     if (((first > 47 && first < 58) || first === 45) && PLAIN_NUMBER.test(cell)) {
-      if (this.plain.size <= MOST_PLAIN) this.plain.add(cell);
+      if (this.tellsApart) this.plain.add(cell);
       this.count(plainNumberFacts(cell));
       return true;
     }
-    const facts = this.factsOf(cell, first);
+    this.countAll(this.factsOf(cell, first), cell);
+    return false;
+  }
+
+  /** Counts in a cell again whose facts are known, as `add` would. */
+  addKnown(facts: number, cell: string): void {
+    this.cells++;
+    this.countAll(facts, cell);
+  }
+
+  /** Counts in a plain cell of these facts, as `add` would; its text is left to `hold`. */
+  addPlain(facts: number): void {
+    this.cells++;
+    this.count(facts);
+  }
+
+  /** Whether different plain numbers and dates are still told apart. */
+  get tellsApart(): boolean {
+    return this.plain.size <= MOST_PLAIN;
+  }
+
+  /** Holds the text of a plain number or date, to tell how many different ones there are. */
+  hold(cell: string): void {
+    this.plain.add(cell);
+  }
+
+  /** What a cell could be, bit by bit of `FACT` and, in steps of 2^31, of `MORE`. */
+  factsOfCell(cell: string): number {
+    return PLAIN_NUMBER.test(cell) ? plainNumberFacts(cell) : this.factsOf(cell, cell.charCodeAt(0));
+  }
+
+  private countAll(facts: number, cell: string): void {
     if ((facts % STEP) & FACT.currency) this.countCurrency(cell);
     if (Math.floor(facts / STEP) & UNIT) this.countUnit(cell);
     this.count(facts);
-    return false;
   }
 
   private count(facts: number): void {
@@ -133,8 +163,8 @@ export class ColumnTally {
   private factsOf(cell: string, first: number): number {
     const date = first > 47 && first < 58 ? scanPlainDate(cell) : undefined;
     if (!date) return this.seen.get(cell);
-    if (this.plain.size <= MOST_PLAIN) this.plain.add(cell);
-    return factsOf(date) | FACT.withDigit | (cell.length > 10 && cell.charCodeAt(10) === 32 ? FACT.spaced : 0);
+    if (this.tellsApart) this.plain.add(cell);
+    return plainDateFacts(date, cell);
   }
 
   private settle(): void {
@@ -196,7 +226,7 @@ export class ColumnTally {
     if (cell === '') return FACT.empty;
     if (PLAIN_NUMBER.test(cell)) return plainNumberFacts(cell);
     const date = scanPlainDate(cell);
-    if (date) return factsOf(date) | FACT.withDigit | (cell.includes(' ') ? FACT.spaced : 0);
+    if (date) return plainDateFacts(date, cell);
     let facts = isMissingWord(cell) ? FACT.missingWord : 0;
     let more = isErrorCell(cell) ? MORE.errorCell : 0;
     const point = readNumber(cell, '.');
@@ -262,27 +292,41 @@ const CALENDAR_WORD = /^[\p{L}-]{2,13}\.?$/u;
 /** What `look` finds of a plain number, without trying every way to write one. */
 function plainNumberFacts(cell: string): number {
   const at = cell.indexOf('.');
-  const value = Number(cell);
+  const decimals = at < 0 ? 0 : cell.length - at - 1;
+  const facts = numberFactsOf(Number(cell), decimals, cell.length);
+  // "20250314" is also a day, "12.2024" also a month: both look alike in the low facts alone.
+  return couldBeDate(decimals, cell.length)
+    ? ((facts % STEP) | dateFacts(cell)) + Math.floor(facts / STEP) * STEP
+    : facts;
+}
+
+/** Whether figures alone of such a length may also be a date: then their text is needed to tell. */
+export const couldBeDate = (decimals: number, length: number): boolean =>
+  decimals === 4 || (decimals === 0 && length >= 8);
+
+/** The facts of figures alone, by their value, how many stand behind the point, and how long they are; but for dates. */
+export function numberFactsOf(value: number, decimals: number, length: number): number {
   let facts = FACT.point | FACT.withDigit;
   let more = 0;
-  if (at < 0) {
+  if (decimals === 0) {
     facts |= FACT.comma | FACT.pointWhole | FACT.commaWhole;
     if (value >= 1500 && value <= 2199) facts |= FACT.year;
     if (value >= 1000 || value <= -1000) facts |= FACT.bareThousand;
-    if (cell === '0' || cell === '1') facts |= FACT.zeroOne;
-    if (cell.length >= 8) facts |= dateFacts(cell);
+    if (length === 1 && value <= 1) facts |= FACT.zeroOne;
     more = wholeNumberFacts(value);
   } else {
     facts |= FACT.separated;
-    const decimals = cell.length - at - 1;
     // "1.234" is also a thousand and more where the comma is the decimal sign.
-    if (decimals === 3 && (value >= 1 || value <= -1) && at <= (value < 0 ? 4 : 3))
+    if (decimals === 3 && (value >= 1 || value <= -1) && length - 4 <= (value < 0 ? 4 : 3))
       facts |= FACT.comma | FACT.commaWhole;
-    // "12.2024" is also a month.
-    if (decimals === 4) facts |= dateFacts(cell);
   }
   if (value > 1 || value < -1) facts |= FACT.aboveOne;
   return facts + more * STEP;
+}
+
+/** The facts of a plain date, which depend, where its order is plain, on how it is written alone. */
+export function plainDateFacts(date: DateScan, cell: string): number {
+  return factsOf(date) | FACT.withDigit | (cell.length > 10 && cell.charCodeAt(10) === 32 ? FACT.spaced : 0);
 }
 
 /** From 1955 to 2119 as a spreadsheet's day numbers; from 1980 to 2100 as seconds or milliseconds since 1970. */

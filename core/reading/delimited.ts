@@ -45,52 +45,74 @@ function evenness(sample: string, delimiter: string): { share: number; cells: nu
   return { share: records / Math.max(data.length, 1), cells };
 }
 
-/**
- * Text chunks to records by the rules of RFC 4180, 2: quotes may hold delimiters, line breaks and doubled quotes.
- * LF, CR and CRLF all end a record. Memory is bounded by a chunk and its longest record.
- * @throws ReadingRefusal where a quotation mark is opened and never closed.
- */
-export async function* readDelimited(chunks: AsyncIterable<string>, delimiter: string): AsyncGenerator<RecordBatch> {
-  let rest = '';
-  let next = 1;
-  let newline: '\r\n' | '\n' | '\r' | undefined;
+export type Newline = '\r\n' | '\n' | '\r';
 
-  const take = (text: string, last: boolean): RecordBatch | undefined => {
-    newline ??= detectNewline(text, last);
-    if (newline === undefined) {
-      rest = text;
-      return undefined;
-    }
-    const parser = new Papa.Parser({ delimiter, newline });
+/**
+ * Cuts text into records by the rules of RFC 4180, 2: quotes may hold delimiters, line breaks and doubled quotes. Text
+ * comes in pieces; what is left of a piece after its last whole record has to be put before the next.
+ */
+export class RecordCutter {
+  /** @param next the number of the next record in the file, the first being 1 */
+  constructor(
+    private readonly delimiter: string,
+    private readonly newline: Newline,
+    public next = 1,
+  ) {}
+
+  /**
+   * The whole records of a text, all of them where it is the `last`, and what is left of it.
+   * @throws ReadingRefusal where a quotation mark is opened and never closed.
+   */
+  cut(text: string, last: boolean): { batch: RecordBatch; rest: string } {
+    const parser = new Papa.Parser({ delimiter: this.delimiter, newline: this.newline });
     const parsed = parser.parse(text, 0, !last) as Papa.ParseResult<string[]>;
     const open = parsed.errors.find((error) => error.code === 'MissingQuotes');
     if (last && open) {
-      const record = next + (open.row ?? 0);
+      const record = this.next + (open.row ?? 0);
       throw new ReadingRefusal(
         `A quotation mark opened in row ${record.toLocaleString('en-GB')} is never closed. Close it or take it away, then drop the file again.`,
       );
     }
-    rest = last ? '' : text.slice(parsed.meta.cursor);
+    const rest = last ? '' : text.slice(parsed.meta.cursor);
     if (rest.length > LONGEST_RECORD) {
       throw new ReadingRefusal(
-        `Row ${(next + parsed.data.length).toLocaleString('en-GB')} is longer than 32 million characters; a quotation mark before it may not be closed. Close it or take it away, then drop the file again.`,
+        `Row ${(this.next + parsed.data.length).toLocaleString('en-GB')} is longer than 32 million characters; a quotation mark before it may not be closed. Close it or take it away, then drop the file again.`,
       );
     }
-    return number(parsed.data);
-  };
+    return { batch: this.number(parsed.data), rest };
+  }
 
-  const number = (data: string[][]): RecordBatch => {
+  private number(data: string[][]): RecordBatch {
     const records: string[][] = [];
     const numbers: number[] = [];
     for (const record of data) {
-      const at = next++;
+      const at = this.next++;
       if (record.length === 1 && record[0].trim() === '') continue;
       records.push(record);
       numbers.push(at);
     }
     return { records, numbers, blank: data.length - records.length };
-  };
+  }
+}
 
+/**
+ * Text chunks to records; LF, CR and CRLF all end a record. Memory is bounded by a chunk and its longest record.
+ * @throws ReadingRefusal where a quotation mark is opened and never closed.
+ */
+export async function* readDelimited(chunks: AsyncIterable<string>, delimiter: string): AsyncGenerator<RecordBatch> {
+  let rest = '';
+  let cutter: RecordCutter | undefined;
+  const take = (text: string, last: boolean): RecordBatch | undefined => {
+    const newline = cutter ? undefined : detectNewline(text, last);
+    if (newline) cutter = new RecordCutter(delimiter, newline);
+    if (!cutter) {
+      rest = text;
+      return undefined;
+    }
+    const cut = cutter.cut(text, last);
+    rest = cut.rest;
+    return cut.batch;
+  };
   for await (const chunk of chunks) {
     const batch = take(rest + chunk, false);
     if (batch && batch.records.length + batch.blank > 0) yield batch;
@@ -102,7 +124,7 @@ export async function* readDelimited(chunks: AsyncIterable<string>, delimiter: s
 }
 
 /** The first line break outside quotes decides for the file; `undefined` until one was seen. */
-function detectNewline(text: string, last: boolean): '\r\n' | '\n' | '\r' | undefined {
+export function detectNewline(text: string, last: boolean): Newline | undefined {
   let quoted = false;
   for (let i = 0; i < text.length; i++) {
     const c = text.charCodeAt(i);

@@ -1,4 +1,5 @@
 export * from './binary';
+export * from './byte-lines';
 export * from './delimited';
 export * from './encoding';
 export * from './header';

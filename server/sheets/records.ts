@@ -3,10 +3,12 @@ import { open } from 'node:fs/promises';
 import {
   decode,
   detectDelimiter,
+  detectNewline,
   notText,
   readDelimited,
   ReadingRefusal,
   type Encoding,
+  type Newline,
   type Reading,
   type RecordBatch,
 } from '@/core/reading';
@@ -27,6 +29,15 @@ export interface RecordSource {
   readonly decimal?: '.';
   /** All records in order, with word of the share that has been read. */
   records(progress: Progress): AsyncGenerator<RecordBatch>;
+  /** The same records as they stand in the file, where that is text whose ASCII characters are single bytes. */
+  readonly plain?: PlainText;
+}
+
+export interface PlainText {
+  readonly encoding: Encoding;
+  readonly delimiter: string;
+  readonly newline: '\n' | '\r\n';
+  bytes(progress: Progress): AsyncGenerator<Uint8Array>;
 }
 
 /** Files up to this size are looked at whole before they are read. */
@@ -40,12 +51,16 @@ export interface ReceivedFile {
 
 /** The records of a delimited file. @throws ReadingRefusal where the file is empty or no text. */
 export async function delimitedRecords(file: ReceivedFile): Promise<RecordSource> {
-  const delimiter = await lookAtHead(file);
+  const { delimiter, newline } = await lookAtHead(file);
+  const ascii = file.encoding !== 'utf-16le' && file.encoding !== 'utf-16be' && delimiter.charCodeAt(0) < 0x80;
   return {
     about: { format: 'delimited', encoding: file.encoding, delimiter },
     notes: [],
     small: file.bytes <= SMALL,
     records: (progress) => readDelimited(decode(bytesOf(file, progress), file.encoding), delimiter),
+    ...(ascii && newline && newline !== '\r'
+      ? { plain: { encoding: file.encoding, delimiter, newline, bytes: (progress) => bytesOf(file, progress) } }
+      : {}),
   };
 }
 
@@ -60,7 +75,8 @@ async function* bytesOf(file: ReceivedFile, progress: Progress): AsyncGenerator<
   }
 }
 
-async function lookAtHead(file: ReceivedFile): Promise<string> {
+/** The delimiter, and how lines end where the head shows it. */
+async function lookAtHead(file: ReceivedFile): Promise<{ delimiter: string; newline: Newline | undefined }> {
   const handle = await open(file.path);
   try {
     const { buffer, bytesRead } = await handle.read(Buffer.alloc(HEAD), 0, HEAD, 0);
@@ -70,7 +86,8 @@ async function lookAtHead(file: ReceivedFile): Promise<string> {
     const text = new TextDecoder(file.encoding).decode(head);
     if (text.trim() === '')
       throw new ReadingRefusal('This file is empty. Check that the export worked, then drop it again.');
-    return detectDelimiter(bytesRead === HEAD ? text.slice(0, Math.max(text.lastIndexOf('\n'), 1)) : text);
+    const sample = bytesRead === HEAD ? text.slice(0, Math.max(text.lastIndexOf('\n'), 1)) : text;
+    return { delimiter: detectDelimiter(sample), newline: detectNewline(text, false) };
   } finally {
     await handle.close();
   }

@@ -3,7 +3,7 @@ import { sql } from 'drizzle-orm';
 import { database } from '../db/client';
 import { receivedFile } from '../home';
 import { cleanUp, takeIn } from '@/testing/sheets';
-import { copyText } from './copy-text';
+import { copyTexts } from './copy-text';
 import { correctColumn, deleteSheet, readySheet, rowsOf, sheetRow } from './sheets';
 
 afterAll(cleanUp);
@@ -77,4 +77,4 @@ test.each([
   ['plain', 'plain'],
   ['a\tb\nc\\d\re', 'a\\tb\\nc\\\\d\\re'],
   ['nul\0', 'nul\uFFFD'],
-])('%j is written for COPY as %j', (value, text) => expect(copyText(value)).toBe(text));
+])('%j is written for COPY as %j', (value, text) => expect(copyTexts()(value)).toBe(text));

@@ -3,7 +3,6 @@ import {
   CellConverter,
   ColumnTally,
   inferColumns,
-  UNREAD,
   type ColumnFormat,
   keysFor,
   type ColumnProfile,
@@ -19,17 +18,21 @@ import {
   SEEN_TOP,
   widestOf,
   type NumberedRecord,
+  type RecordBatch,
   type Reading,
   type SeenRecord,
   type Shape,
   type ShapeChoices,
 } from '@/core/reading';
-import { copyText } from './copy-text';
+import { CopyRows } from './copy-rows';
+import { copyDelimiter } from './copy-text';
+import { cellDecoder, plainLines, type CellDecoder, type PlainTaker } from './plain-lines';
 import type { Progress, RecordSource } from './records';
 import { isBlank, sampleRecords } from './shaped-rows';
 
 /** PostgreSQL's own limit is 1,600 columns of a table. */
 const MOST_COLUMNS = 1_000;
+const SPACE = 32;
 
 type Corrections = Readonly<Record<string, Correction>>;
 
@@ -74,30 +77,73 @@ export class TableReader {
     return this.plan(this.profilesFrom(tallies));
   }
 
+  /** What parts the cells of the lines that `copyLines` makes. */
+  get delimiter(): string {
+    return copyDelimiter(this.source.plain?.delimiter ?? '\t');
+  }
+
   /** The rows as COPY text, typed as planned; on the first reading every cell is looked at on the way. */
-  async *copyLines(progress: Progress): AsyncGenerator<string> {
-    const { shape } = this;
+  async *copyLines(progress: Progress): AsyncGenerator<Buffer> {
+    const { shape, source } = this;
     if (!shape) throw new RangeError('rows can be read only after the columns were guessed');
-    let n = 0;
-    for await (const batch of this.source.records(progress)) {
-      let lines = '';
-      for (let i = 0; i < batch.records.length; i++) {
-        const number = batch.numbers[i];
-        if (isBlank(batch.records[i])) {
-          if (this.tallying) this.ragged.blank++;
-          continue;
-        }
-        for (const row of shape.rows({ cells: batch.records[i], number })) {
-          if (this.tallying) this.measure(row, number, shape);
-          lines += this.line(n, number, row);
-          n++;
-        }
+    const rows = new CopyRows(this.planned, this.converters, this.tallying ? this.tallies : undefined, this.delimiter);
+    this.rows = 0;
+    if (source.plain && shape.asTheyStand) {
+      const taker = this.plainTaker(shape, shape.asTheyStand, rows, cellDecoder(source.plain.encoding));
+      yield* plainLines(source.plain, progress, taker);
+    } else {
+      for await (const batch of source.records(progress)) {
+        this.takeBatch(batch, shape, rows);
+        const made = rows.taken();
+        if (made) yield made;
       }
-      if (this.tallying) this.ragged.blank += batch.blank;
-      this.rows = n;
-      if (lines) yield lines;
     }
-    this.rows = n;
+    rows.finish();
+  }
+
+  /** Takes lines by their bytes where they have the cells that the header has; the others need more care. */
+  private plainTaker(
+    shape: Shape,
+    wanted: (number: number) => boolean,
+    rows: CopyRows,
+    decode: CellDecoder,
+  ): PlainTaker {
+    return {
+      made: () => rows.taken(),
+      batch: (batch) => this.takeBatch(batch, shape, rows),
+      line: (bytes, lines, number) => {
+        const { cells, from, to } = lines;
+        const even = cells === shape.width && cells === this.tallies.length && !this.broken;
+        if (even && !seemsBlank(bytes, from[0], to[0])) {
+          if (wanted(number)) rows.addBytes(this.rows++, number, bytes, lines, decode);
+        } else
+          this.takeRecord(
+            Array.from({ length: cells }, (_, c) => decode(bytes, from[c], to[c])),
+            number,
+            shape,
+            rows,
+          );
+      },
+    };
+  }
+
+  private takeBatch(batch: RecordBatch, shape: Shape, rows: CopyRows): void {
+    for (let i = 0; i < batch.records.length; i++) this.takeRecord(batch.records[i], batch.numbers[i], shape, rows);
+    if (this.tallying) this.ragged.blank += batch.blank;
+  }
+
+  private takeRecord(cells: readonly string[], number: number, shape: Shape, rows: CopyRows): void {
+    if (isBlank(cells)) {
+      if (this.tallying) this.ragged.blank++;
+      return;
+    }
+    for (const row of shape.rows({ cells, number })) {
+      if (this.tallying) this.measure(row, number, shape);
+      // More columns than planned: the rows are typed a second time, and till then only looked at.
+      if (this.broken) this.tallies.forEach((tally, c) => tally.add(row[c] ?? ''));
+      else rows.addTexts(this.rows, number, row);
+      this.rows++;
+    }
   }
 
   /** Whether the columns are what was planned, now that all rows were seen; if not, they are planned anew. */
@@ -198,25 +244,13 @@ export class TableReader {
     const before = this.tallies[0].cells;
     while (this.tallies.length < widthOf(width)) this.tallies.push(new ColumnTally(before));
   }
-
-  /** A row as a line of COPY; on the first reading its cells are counted in on the way. Nothing once the rows must be typed again. */
-  private line(n: number, row: number, record: readonly string[]): string {
-    const { converters, tallies, tallying, broken } = this;
-    let line = `${n}\t${row}`;
-    let unread: Record<string, string> | undefined;
-    for (let c = 0; c < tallies.length; c++) {
-      const cell = record[c] ?? '';
-      const plainNumber = tallying ? tallies[c].add(cell) : false;
-      if (broken) continue;
-      const value = converters[c].convert(cell, row, n, plainNumber);
-      if (value === UNREAD) {
-        (unread ??= {})[this.planned[c].key] = cell.trim().replaceAll('\0', '\uFFFD');
-        line += '\t\\N';
-      } else line += value === null ? '\t\\N' : `\t${converters[c].plain ? value : copyText(value)}`;
-    }
-    return broken ? '' : `${line}\t${unread ? copyText(JSON.stringify(unread)) : '\\N'}\n`;
-  }
 }
+
+/** A first cell that may be blank: then the whole line has to be looked at. Blanks beyond ASCII begin with these bytes, in UTF-8 or in one. */
+function seemsBlank(bytes: Uint8Array, from: number, to: number): boolean {
+  return from === to || bytes[from] <= SPACE || BLANK_LEADS.has(bytes[from]);
+}
+const BLANK_LEADS = new Set([0xa0, 0xc2, 0xe1, 0xe2, 0xe3, 0xef]);
 
 /** Whether two profiles make the same typed values of the same cells. */
 function readsAlike(a: ColumnProfile, b: ColumnProfile): boolean {

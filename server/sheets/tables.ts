@@ -31,6 +31,7 @@ export function createTable(tableName: string, columns: readonly ColumnProfile[]
   return sql`CREATE TABLE ${tableOf(tableName)} (n bigint NOT NULL, r bigint NOT NULL, ${sql.join([...cells, sql`x jsonb`], sql`, `)})`;
 }
 
-export function copyStatement(tableName: string, columns: readonly ColumnProfile[]): string {
-  return `COPY "${SHEETS_SCHEMA}"."${tableName}" (n, r, ${columns.map((column) => `"${column.key}"`).join(', ')}, x) FROM STDIN`;
+/** @param delimiter what parts the cells of the lines that follow (`copyTexts`) */
+export function copyStatement(tableName: string, columns: readonly ColumnProfile[], delimiter: string): string {
+  return `COPY "${SHEETS_SCHEMA}"."${tableName}" (n, r, ${columns.map((column) => `"${column.key}"`).join(', ')}, x) FROM STDIN (DELIMITER '${delimiter.replace("'", "''")}')`;
 }

@@ -295,6 +295,7 @@ function plainShape(
     width: names.length,
     open: dropped.size === 0,
     rows: ({ cells, number }) => (wanted(number) ? [keep ? keep(cells) : cells] : []),
+    ...(keep ? {} : { asTheyStand: wanted }),
   };
 }
 

@@ -62,6 +62,8 @@ export interface Shape {
   readonly width: number;
   /** The rows of the table that a record makes: none where it is left out, several where steps stand across the top. */
   readonly rows: (record: NumberedRecord) => readonly (readonly string[])[];
+  /** The rows are the records as they stand, those of the wanted numbers. */
+  readonly asTheyStand?: (number: number) => boolean;
   /** The table lies on its side: records are the columns. */
   readonly turned?: boolean;
   /** Longer rows may add columns: nothing was rearranged. */
