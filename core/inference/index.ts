@@ -9,6 +9,7 @@ export * from './keys';
 export * from './look';
 export * from './main-when';
 export * from './number';
+export * from './own-order';
 export type { DateGrade, DateScan } from './plain-date';
 export * from './profile';
 export * from './tally';

@@ -48,6 +48,16 @@ describe('the type of a column is decided from all its cells', () => {
     expect(typedCells('Litres', ['164', '1,284', '97'])).toEqual(['164', '1284', '97']);
   });
 
+  test('steps of one scale are a group with an order; one other word among them, and they are not', () => {
+    expect(profileOf('Pot size', repeat(['Small', 'large', 'Medium'], 5))).toMatchObject({
+      role: 'group',
+      meaning: 'ordinal',
+      reasons: expect.arrayContaining([expect.stringContaining('from “Small” to “large”')]) as unknown,
+    });
+    expect(profileOf('Pot size', repeat(['Small', 'Large', 'Tray'], 5)).meaning).toBeUndefined();
+    expect(profileOf('Name', repeat(['Hot'], 9)).meaning).toBeUndefined();
+  });
+
   test('percent cells are stored as fractions and averaged', () => {
     const profile = profileOf('Discount', ['10%', '12.5%', '']);
     expect(profile).toMatchObject({ type: 'decimal', meaning: 'percent', unit: '%', summary: 'mean' });

@@ -9,6 +9,7 @@ import {
   headingSaysRate,
   isRateUnit,
 } from './headings';
+import { MOST_STEPS, ownOrder } from './own-order';
 import type { Meaning, Role, Summary } from './profile';
 import { FACT, MORE, type ColumnTally } from './tally';
 
@@ -55,6 +56,13 @@ export function decideRole(decision: TypeDecision, tally: ColumnTally, name: str
 
 function decideTextRole(tally: ColumnTally, name: string, filled: number, distinct: number): RoleDecision {
   if (filled <= 0) return { role: 'note', reason: 'There is nothing to group by.' };
+  const steps = stepsOf(tally);
+  if (steps)
+    return {
+      role: 'group',
+      meaning: 'ordinal',
+      reason: `They are steps of one scale, from “${steps[0]}” to “${steps[steps.length - 1]}”, and are kept in that order.`,
+    };
   const share = distinct / filled;
   const long = tally.having(FACT.long) / filled;
   const spaced = tally.having(FACT.spaced) / filled;
@@ -72,6 +80,13 @@ function decideTextRole(tally: ColumnTally, name: string, filled: number, distin
       reason: `${Number.isFinite(distinct) ? n(distinct) : 'Very many'} different texts: too many to group by.`,
     };
   return { role: 'group', reason: `${n(distinct)} different ${distinct === 1 ? 'value' : 'values'} to group by.` };
+}
+
+/** The different texts of a column in their own order, where they have one. */
+function stepsOf(tally: ColumnTally): string[] | undefined {
+  const texts = tally.texts(MOST_STEPS);
+  const place = texts && ownOrder(texts);
+  return place && [...texts].sort((a, b) => place(a) - place(b));
 }
 
 /** The summary that the meaning of a column asks for: flows are totalled, rates averaged, levels take the last, keys are counted. */

@@ -211,6 +211,17 @@ export class ColumnTally {
     return total;
   }
 
+  /** The different texts of the column, where they are few; `undefined` where they are more than `most`. */
+  texts(most: number): string[] | undefined {
+    if (this.seen.overflown || this.plain.size > 0) return undefined;
+    const texts = new Set<string>();
+    for (const [text, facts] of this.seen.entries()) {
+      if (!((facts % STEP) & FACT.empty)) texts.add(text.trim());
+      if (texts.size > most) return undefined;
+    }
+    return [...texts];
+  }
+
   private countUnit(cell: string): void {
     const unit = (readNumber(cell.trim(), '.') ?? readNumber(cell.trim(), ','))?.unit;
     if (unit) this.units.set(unit, (this.units.get(unit) ?? 0) + 1);

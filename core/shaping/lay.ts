@@ -14,8 +14,9 @@ import {
   type Portion,
   type RowFilter,
 } from '../grain';
-import { column, type ChartSpec, type Layer, type Sources } from '../spec';
+import { BLANK, column, type ChartSpec, type Layer, type Sources } from '../spec';
 import type { Asking } from './ask';
+import { ownPlace } from './order';
 import { rollerFor, type Roller } from './figures';
 import {
   compareGroups,
@@ -123,6 +124,8 @@ function splitsOf(
   const own = keyed.flatMap(({ portion }, p) => (portion.other ? [] : [p]));
   const leading = own.length > 0 ? own : keyed.map((_, p) => p);
   const values = [...new Set(leading.flatMap((p) => named[p]))].sort(compareGroups);
+  const place = ownPlace(values.filter((value) => value !== null && value !== BLANK).map(String));
+  if (place) values.sort((a, b) => placeOf(a, place) - placeOf(b, place));
   const places = new Map(values.map((value, i) => [value, i]));
   const folded = new Map(values.map((value, i) => [foldText(groupText(value, { type: 'text' })), i]));
   const keys = values.map(() => new Set<GrainValue>());
@@ -138,6 +141,9 @@ function splitsOf(
   });
   return { splits: values.map((value, i) => ({ value, keys: [...keys[i]] })), at };
 }
+
+const placeOf = (value: GrainValue, place: (value: string) => number) =>
+  value === null || value === BLANK ? Infinity : place(String(value));
 
 /** What a series of a split is called: dates by their step, all else as it is. */
 function splitName(key: GrainValue, portion: Portion, spec: ChartSpec): GrainValue {

@@ -1,13 +1,20 @@
-import { monthNumber, weekdayNumber } from '../inference';
+import { monthNumber, ownOrder, weekdayNumber } from '../inference';
 import { BLANK, type Order } from '../spec';
 
-/** The default order of groups: by value, the largest first; numbers, months and weekdays in their own order. */
+/** The default order of groups: by value, the largest first; numbers, months, weekdays and steps of a scale in their own order. */
 export function defaultOrder(values: readonly (string | number)[]): Order {
   const named = values.filter((value) => value !== BLANK).map(String);
-  if (named.length > 0 && named.every((value) => monthNumber(value) || weekdayNumber(value))) return { by: 'calendar' };
+  if (named.length > 0 && ownPlace(named)) return { by: 'calendar' };
   return named.length > 0 && named.every((value) => /^-?\d+(\.\d+)?$/.test(value))
     ? { by: 'name' }
     : { by: 'value', descending: true };
+}
+
+/** The place of each value in the calendar, or in the scale that they are steps of. */
+export function ownPlace(named: readonly string[]): ((value: string) => number) | undefined {
+  for (const read of [monthNumber, weekdayNumber])
+    if (named.every((value) => read(value))) return (value) => read(value) ?? named.length;
+  return ownOrder(named);
 }
 
 /** What groups are put in order by. */
@@ -25,10 +32,11 @@ export interface Ranked {
 export function orderOfGroups({ values, blankAt, weights, firstRows }: Ranked, order: Order): number[] {
   const places = values.map((_, i) => i);
   const byValue = order.by === 'value' || order.by === 'amount';
+  const own = order.by === 'calendar' ? ownPlace(named(values, blankAt)) : undefined;
   const weight = (i: number): number => {
     if (byValue) return weights?.[i] ?? (order.descending ? -Infinity : Infinity);
     if (order.by === 'sheet') return firstRows?.[i] ?? i;
-    if (order.by === 'calendar') return monthNumber(String(values[i])) ?? weekdayNumber(String(values[i])) ?? 99;
+    if (own) return own(String(values[i]));
     return i;
   };
   const sign = order.descending ? -1 : 1;
@@ -38,3 +46,6 @@ export function orderOfGroups({ values, blankAt, weights, firstRows }: Ranked, o
     return x === y ? a - b : sign * (x < y ? -1 : 1);
   });
 }
+
+const named = (values: readonly (string | number)[], blankAt: number | undefined) =>
+  values.flatMap((value, i) => (i === blankAt ? [] : [String(value)]));

@@ -47,6 +47,19 @@ describe('the order of groups', () => {
   const order = (values: string[], by: Order, ranked: { weights?: (number | null)[]; blankAt?: number } = {}) =>
     orderOfGroups({ values, ...ranked }, by).map((i) => values[i]);
 
+  test('months, weekdays and steps of a scale stand in their own order unless another is asked for', () => {
+    for (const own of [
+      ['Jan', 'Feb', 'Dec'],
+      ['Mon', 'Tue', 'Sun'],
+      ['Low', 'Medium', 'Very high'],
+      ['S', 'm', 'XL'],
+    ]) {
+      const turned = [...own].reverse();
+      expect(order(turned, defaultOrder(turned))).toEqual(own);
+    }
+    expect(defaultOrder(['Low', 'Medium', 'Roses'])).toEqual({ by: 'value', descending: true });
+  });
+
   test('by value ranks by the whole value of each group; those without one are last', () => {
     const weights = [5, null, 7];
     expect(order(['a', 'b', 'c'], { by: 'value', descending: true }, { weights })).toEqual(['c', 'a', 'b']);

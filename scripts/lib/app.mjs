@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { existsSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs';
+import { existsSync, readFileSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { root, run, say, start, Stop } from './run.mjs';
 
@@ -45,11 +45,15 @@ export async function build() {
 /** Bundles the thread that large sheets are read in; packages stay where they are. */
 async function buildThread() {
   const { build: bundle } = await import('esbuild');
+  rmSync(path.join(root, '.next', 'up-chart'), { recursive: true, force: true });
   await bundle({
     absWorkingDir: root,
     entryPoints: ['server/sheets/reading-thread.ts'],
-    outfile: '.next/up-chart/reading-thread.mjs',
+    outdir: '.next/up-chart',
+    outExtension: { '.js': '.mjs' },
     bundle: true,
+    // What only some files need is loaded when one of them comes.
+    splitting: true,
     platform: 'node',
     format: 'esm',
     target: 'node20',

@@ -1,23 +1,26 @@
-import { parentPort, workerData } from 'node:worker_threads';
+import { parentPort } from 'node:worker_threads';
 import { eq } from 'drizzle-orm';
 import { closeDatabase, database } from '../db/client';
 import { sheets } from '../db/schema';
 import { readSheet, type ReadingOrder } from './import';
 import { tellable } from './thread-messages';
 
-/** The other side of `read-aside.ts`: reads one sheet in a thread of its own, with its own connection, and says how it went. */
-const { id, order } = workerData as { id: string; order: Omit<ReadingOrder, 'signal'> };
-
-async function work(): Promise<void> {
-  const [row] = await database().select().from(sheets).where(eq(sheets.id, id));
-  if (row) await readSheet(row, order);
+interface Task {
+  readonly id: string;
+  readonly order: Omit<ReadingOrder, 'signal'>;
 }
 
-try {
-  await work();
-  parentPort?.postMessage({ done: true });
-} catch (error) {
-  parentPort?.postMessage({ failed: tellable(error) });
-} finally {
-  await closeDatabase();
+/** The other side of `read-aside.ts`: waits for one sheet, reads it with a connection of its own, and says how it went. */
+parentPort?.once('message', (task: Task) => void read(task));
+
+async function read({ id, order }: Task): Promise<void> {
+  try {
+    const [row] = await database().select().from(sheets).where(eq(sheets.id, id));
+    if (row) await readSheet(row, order);
+    parentPort?.postMessage({ done: true });
+  } catch (error) {
+    parentPort?.postMessage({ failed: tellable(error) });
+  } finally {
+    await closeDatabase();
+  }
 }

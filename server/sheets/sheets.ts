@@ -1,6 +1,7 @@
 import { existsSync } from 'node:fs';
 import { readdir, rm } from 'node:fs/promises';
 import path from 'node:path';
+import type { Worker } from 'node:worker_threads';
 import { and, asc, desc, eq, isNotNull, isNull, ne, sql } from 'drizzle-orm';
 import { drizzle } from 'drizzle-orm/node-postgres';
 import { isNumeric, type ColumnProfile, type Correction } from '@/core/inference';
@@ -15,7 +16,7 @@ import { receivedFile, receivedFolder } from '../home';
 import { newId } from '../ids';
 import { notFound, Problem } from '../problem';
 import { forget, type ReadingOrder } from './import';
-import { readAside } from './read-aside';
+import { readAside, threadFor } from './read-aside';
 import { receive } from './receive';
 import { tableOf } from './tables';
 import { unpack } from './unpack';
@@ -65,7 +66,13 @@ const running = new Map<string, AbortController>();
 
 /** Takes a file in. The answer is the ready sheet, or the sheet still being read. @throws Problem, ReadingRefusal; nothing is left behind then. */
 export async function addSheet(request: Request): Promise<{ sheet: SheetRow; ready: boolean }> {
-  return readOrLater(await receiveSheet(request));
+  const thread = threadFor(Number(request.headers.get('content-length') ?? 0));
+  try {
+    return await readOrLater(await receiveSheet(request), thread);
+  } catch (error) {
+    await thread?.terminate();
+    throw error;
+  }
 }
 
 /** Keeps the file of a request and writes a sheet down for it that is still to be read. */
@@ -105,10 +112,10 @@ export async function receiveSheet(request: Request, stagedFor?: SheetRow): Prom
 }
 
 /** Reads a sheet; what takes longer than a moment goes on by itself. */
-async function readOrLater(row: SheetRow): Promise<{ sheet: SheetRow; ready: boolean }> {
+async function readOrLater(row: SheetRow, thread?: Worker): Promise<{ sheet: SheetRow; ready: boolean }> {
   const { id } = row;
   const patience = new AbortController();
-  const reading = readStoppably(row).then(() => 'ready' as const);
+  const reading = readStoppably(row, {}, thread).then(() => 'ready' as const);
   const waited = await Promise.race([
     reading.catch((error: unknown) => ({ error })),
     delay(PATIENCE_MS, patience.signal),
@@ -126,11 +133,15 @@ async function readOrLater(row: SheetRow): Promise<{ sheet: SheetRow; ready: boo
 }
 
 /** Reads a sheet so that deleting it stops the reading, with what is remembered of a table like it. */
-export async function readStoppably(row: SheetRow, order: Omit<ReadingOrder, 'signal'> = {}): Promise<void> {
+export async function readStoppably(
+  row: SheetRow,
+  order: Omit<ReadingOrder, 'signal'> = {},
+  thread?: Worker,
+): Promise<void> {
   const stop = new AbortController();
   running.set(row.id, stop);
   try {
-    await readAside(row, { ...order, signal: stop.signal });
+    await readAside(row, { ...order, signal: stop.signal }, thread);
     if (order.corrections || order.choices || row.stagedFor || row.tableName) return;
     const remembered = await rememberedCorrections(await sheetRow(row.id));
     if (remembered)

@@ -1,6 +1,7 @@
 import { chartAnswer, listCharts, saveChart } from '@/server/charts/charts';
 import { parseChartRequest } from '@/server/charts/requests';
-import { handled, jsonBody } from '@/server/problem';
+import { handled } from '@/server/handled';
+import { jsonBody } from '@/server/problem';
 
 export const dynamic = 'force-dynamic';
 

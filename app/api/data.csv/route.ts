@@ -1,6 +1,7 @@
 import { parseChartRequest } from '@/server/charts/requests';
 import { csvResponse } from '@/server/exports/chart-csv';
-import { handled, jsonBody } from '@/server/problem';
+import { handled } from '@/server/handled';
+import { jsonBody } from '@/server/problem';
 
 export const dynamic = 'force-dynamic';
 

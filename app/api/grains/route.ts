@@ -2,7 +2,8 @@ import { openBook } from '@/server/charts/book';
 import { grainsOf } from '@/server/charts/grains';
 import { checkSpec } from '@/server/charts/model';
 import { parsePreviewRequest } from '@/server/charts/requests';
-import { handled, jsonBody } from '@/server/problem';
+import { handled } from '@/server/handled';
+import { jsonBody } from '@/server/problem';
 
 export const dynamic = 'force-dynamic';
 

@@ -1,6 +1,7 @@
 import { parseRowsBehindRequest } from '@/server/charts/requests';
 import { rowsBehindCsv } from '@/server/exports/rows-csv';
-import { handled, jsonBody } from '@/server/problem';
+import { handled } from '@/server/handled';
+import { jsonBody } from '@/server/problem';
 
 export const dynamic = 'force-dynamic';
 

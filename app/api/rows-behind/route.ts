@@ -1,6 +1,7 @@
 import { parseRowsBehindRequest } from '@/server/charts/requests';
 import { rowsBehind } from '@/server/charts/rows-behind';
-import { handled, jsonBody } from '@/server/problem';
+import { handled } from '@/server/handled';
+import { jsonBody } from '@/server/problem';
 
 export const dynamic = 'force-dynamic';
 

@@ -1,4 +1,5 @@
-import { handled, jsonBody } from '@/server/problem';
+import { handled } from '@/server/handled';
+import { jsonBody } from '@/server/problem';
 import { parseSource } from '@/server/sources/input';
 import { addSource, listSources } from '@/server/sources/sources';
 

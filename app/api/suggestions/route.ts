@@ -1,7 +1,8 @@
 import { sheetBook } from '@/server/charts/book';
 import { parseSuggestionsRequest } from '@/server/charts/requests';
 import { suggest } from '@/server/charts/suggest';
-import { handled, jsonBody } from '@/server/problem';
+import { handled } from '@/server/handled';
+import { jsonBody } from '@/server/problem';
 
 export const dynamic = 'force-dynamic';
 

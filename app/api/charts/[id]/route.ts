@@ -1,6 +1,7 @@
 import { chartAnswer, chartRow, deleteChart, replaceChart, type ChartRow } from '@/server/charts/charts';
 import { parseChartRequest } from '@/server/charts/requests';
-import { handled, jsonBody, Problem } from '@/server/problem';
+import { handled } from '@/server/handled';
+import { jsonBody, Problem } from '@/server/problem';
 
 export const dynamic = 'force-dynamic';
 type Context = { params: Promise<{ id: string }> };

@@ -1,4 +1,4 @@
-import { handled } from '@/server/problem';
+import { handled } from '@/server/handled';
 import { deleteSheet, sheetAnswer, sheetRow } from '@/server/sheets/sheets';
 
 export const dynamic = 'force-dynamic';

@@ -1,4 +1,4 @@
-import { handled } from '@/server/problem';
+import { handled } from '@/server/handled';
 import { deleteSource } from '@/server/sources/sources';
 
 export const dynamic = 'force-dynamic';

@@ -1,6 +1,6 @@
 import { chartRow } from '@/server/charts/charts';
 import { csvResponse } from '@/server/exports/chart-csv';
-import { handled } from '@/server/problem';
+import { handled } from '@/server/handled';
 
 export const dynamic = 'force-dynamic';
 

@@ -1,5 +1,5 @@
 import { InvalidInput } from '@/core/spec';
-import { handled } from '@/server/problem';
+import { handled } from '@/server/handled';
 import { stageNewer } from '@/server/sheets/newer';
 
 export const dynamic = 'force-dynamic';

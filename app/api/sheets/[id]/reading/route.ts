@@ -1,4 +1,5 @@
-import { handled, jsonBody } from '@/server/problem';
+import { handled } from '@/server/handled';
+import { jsonBody } from '@/server/problem';
 import { parseReadingChoices } from '@/server/sheets/reading-input';
 import { rereadSheet, sheetAnswer } from '@/server/sheets/sheets';
 

@@ -1,4 +1,5 @@
-import { handled, jsonBody } from '@/server/problem';
+import { handled } from '@/server/handled';
+import { jsonBody } from '@/server/problem';
 import { parseRelation } from '@/server/sources/input';
 import { firstRows } from '@/server/sources/sources';
 

@@ -1,4 +1,5 @@
-import { handled, jsonBody } from '@/server/problem';
+import { handled } from '@/server/handled';
+import { jsonBody } from '@/server/problem';
 import { sheetAnswer } from '@/server/sheets/sheets';
 import { parseRelation } from '@/server/sources/input';
 import { openRelation } from '@/server/sources/sources';

@@ -1,4 +1,5 @@
-import { handled, jsonBody } from '@/server/problem';
+import { handled } from '@/server/handled';
+import { jsonBody } from '@/server/problem';
 import { parseCorrection } from '@/server/sheets/correction-input';
 import { correctColumn, sheetAnswer } from '@/server/sheets/sheets';
 

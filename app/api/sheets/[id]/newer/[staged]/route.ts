@@ -1,4 +1,4 @@
-import { handled } from '@/server/problem';
+import { handled } from '@/server/handled';
 import { takeNewer } from '@/server/sheets/newer';
 import { sheetAnswer } from '@/server/sheets/sheets';
 

@@ -1,4 +1,4 @@
-import { handled } from '@/server/problem';
+import { handled } from '@/server/handled';
 import { columnValues } from '@/server/sheets/values';
 
 export const dynamic = 'force-dynamic';
