@@ -79,6 +79,19 @@ test('a finding is turned round with one click and back, and another worksheet c
   await expect(page.getByRole('menuitem', { name: /About/ })).toBeVisible();
 });
 
+test('a change of the reading that breaks a saved chart says so', async ({ page }) => {
+  await dropOnReading(page, 'heating.xlsx', await messyWorkbook());
+  await page.getByRole('button', { name: 'Looks right, make a chart' }).click();
+  await pick(page, 'Month', 'Amount');
+  await saveChart(page);
+  await page.getByRole('link', { name: 'How it was read' }).click();
+  await page.getByRole('button', { name: 'Keep as columns' }).click();
+  const broken = page.getByText(/could not be drawn any more: .*Take the change back/);
+  await expect(broken).toBeVisible();
+  await page.getByRole('button', { name: 'Do it' }).click();
+  await expect(broken).toHaveCount(0);
+});
+
 test('a column whose dates read both ways is asked about, and the answer reads it again', async ({ page }) => {
   await dropOnReading(page, 'dates.csv', 'Day of sale,Sold\n03/04/2025,4\n05/06/2025,7\n07/08/2025,9\n');
   const question = page.getByRole('region', { name: 'A question about Day of sale' });
@@ -147,6 +160,13 @@ test('a newer file adds the rows that are new; what it breaks is said before', a
   await giveNewer('Spot,Day\nYard,2025-03-03\n', 'Replace all rows');
   await expect(newer).toContainText('Sold is not in the file any more.');
   await expect(newer).toContainText('could not be drawn any more');
+  await newer.getByRole('button', { name: 'Leave it' }).click();
+
+  await giveNewer('Day,Spot,Pieces\n2025-03-03,Yard,4\n2025-03-08,Yard,1\n', 'Add the rows that are new');
+  await expect(newer).toContainText('Sold is not in the file; Pieces stands in its place.');
+  await newer.getByRole('button', { name: 'It is the same column' }).click();
+  await expect(newer).toContainText('1 new row; 1 row the sheet holds already.');
+  await expect(newer).toContainText('The columns are the same.');
   await newer.getByRole('button', { name: 'Leave it' }).click();
 
   await giveNewer(

@@ -19,6 +19,8 @@ export interface Sheet {
   createdAt: string;
   /** Changes whenever the rows were read anew. */
   version: string;
+  /** Told by a change of the reading: saved charts that it broke. */
+  breaks?: Break[];
 }
 /** What a user decides of the reading of a whole table. */
 export interface ReadingChange extends ShapeChoices {
@@ -44,14 +46,24 @@ export interface RelationWish {
   table?: string;
   query?: string;
 }
+/** A saved chart that cannot be drawn any more. */
+export interface Break {
+  chart: { id: string; title: string };
+  message: string;
+}
+/** A column of a newer file that is one of the sheet's under a new name. */
+export interface SameColumn {
+  now: string;
+  was: string;
+}
 export interface Newer {
   staged: string;
   mode: 'replace' | 'add';
   rowCount: number;
   added?: number;
   repeated?: number;
-  changes: { kind: string; column: string; message: string }[];
-  breaks: { chart: { id: string; title: string }; message: string }[];
+  changes: { kind: string; column: string; same?: SameColumn; message: string }[];
+  breaks: Break[];
 }
 export interface Rows {
   rows: (string | number | boolean | null)[][];
@@ -149,10 +161,17 @@ export const api = {
     call<Sheet>(`/api/sheets/${id}/columns/${column}`, json('PATCH', correction)),
   reread: (id: string, change: ReadingChange) => call<Sheet>(`/api/sheets/${id}/reading`, json('PATCH', change)),
   readAgain: (id: string) => call<Sheet>(`/api/sheets/${id}/again`, { method: 'POST' }),
-  stageNewer: (id: string, file: File, mode: 'replace' | 'add') => {
+  stageNewer: (id: string, file: File, mode: 'replace' | 'add', same: readonly SameColumn[]) => {
     const form = new FormData();
     form.append('file', file);
-    return call<Newer>(`/api/sheets/${id}/newer?mode=${mode}`, { method: 'POST', body: form });
+    const query = new URLSearchParams([
+      ['mode', mode],
+      ...same.flatMap(({ now, was }) => [
+        ['now', now],
+        ['was', was],
+      ]),
+    ]);
+    return call<Newer>(`/api/sheets/${id}/newer?${query.toString()}`, { method: 'POST', body: form });
   },
   sources: () => call<{ sources: Source[] }>('/api/sources').then(({ sources }) => sources),
   addSource: (address: string) => call<Source>('/api/sources', json('POST', { address })),

@@ -13,10 +13,11 @@ const plain = (name: string) => name.trim().replace(/\s+/g, ' ').toLowerCase();
 export function keysFor(headers: readonly string[], before: KeyedNames = { headers: [], keys: [] }): string[] {
   const known = new Map(before.headers.map((name, i) => [plain(name), before.keys[i]]));
   let last = Math.max(0, ...before.keys.map((key) => Number(key.slice(1))));
+  const taken = new Set<string>();
   return headers.map((name) => {
-    const key = known.get(plain(name));
-    if (key === undefined) return `c${++last}`;
-    known.delete(plain(name));
+    const was = known.get(plain(name));
+    const key = was === undefined || taken.has(was) ? `c${++last}` : was;
+    taken.add(key);
     return key;
   });
 }

@@ -26,6 +26,8 @@ export const sheets = pgTable('sheets', {
   progressPercent: integer('progress_percent').notNull().default(0),
   rowCount: bigint('row_count', { mode: 'number' }).notNull().default(0),
   headers: jsonb('headers').$type<string[]>().notNull().default([]),
+  /** The keys of columns by the headers of every reading so far: a change taken back finds its columns again. */
+  knownKeys: jsonb('known_keys').$type<Record<string, string>>().notNull().default({}),
   columns: jsonb('columns').$type<ColumnProfile[]>().notNull().default([]),
   /** What the received file is, once unpacked. */
   kind: text('kind').$type<Kind>().notNull().default('text'),

@@ -33,7 +33,11 @@ export interface ReadingOrder {
  */
 export async function readSheet(sheet: SheetRow, order: ReadingOrder = {}): Promise<void> {
   const { corrections = sheet.corrections, choices = sheet.choices, signal, notes = [] } = order;
-  const before = { headers: sheet.headers, keys: sheet.columns.map(({ key }) => key) };
+  const known = {
+    ...sheet.knownKeys,
+    ...Object.fromEntries(sheet.headers.map((header, i) => [header, sheet.columns[i].key])),
+  };
+  const before = { headers: Object.keys(known), keys: Object.values(known) };
   const reader = new TableReader(await openSource(sheet, choices), corrections, choices, before);
   await reader.guess();
   const tell = progressTeller(sheet, reader);
@@ -62,6 +66,7 @@ export async function readSheet(sheet: SheetRow, order: ReadingOrder = {}): Prom
         progressPercent: 100,
         rowCount: rows,
         headers,
+        knownKeys: { ...known, ...Object.fromEntries(headers.map((header, i) => [header, columns[i].key])) },
         columns: await estimateDistinct(within, tableName, columns, rows),
         corrections,
         choices,

@@ -5,12 +5,13 @@ import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { and, eq, sql } from 'drizzle-orm';
 import Papa from 'papaparse';
-import { TYPE_WORDS, type ColumnProfile } from '@/core/inference';
-import { byKey, checkAgainstColumns, InvalidInput, otherSheets } from '@/core/spec';
+import { TYPE_WORDS } from '@/core/inference';
+import { InvalidInput } from '@/core/spec';
 import { database } from '../db/client';
-import { charts, sheets } from '../db/schema';
+import { sheets } from '../db/schema';
 import { receivedFile } from '../home';
 import { notFound, Problem } from '../problem';
+import { breaksOf, type Break } from './breaks';
 import { openSource } from './open-source';
 import { shapedRows } from './shaped-rows';
 import {
@@ -26,9 +27,17 @@ import { tableOf } from './tables';
 
 export type NewerMode = 'replace' | 'add';
 
+/** A column of the newer file that the user says is one of the sheet's under a new name. */
+export interface SameColumn {
+  readonly now: string;
+  readonly was: string;
+}
+
 export interface ColumnChange {
   readonly kind: 'vanished' | 'renamed' | 'retyped' | 'new';
   readonly column: string;
+  /** With `renamed`: the header that it had, and the one that stands in its place now. */
+  readonly same?: SameColumn;
   readonly message: string;
 }
 
@@ -41,24 +50,27 @@ export interface NewerAnswer {
   readonly added?: number;
   readonly repeated?: number;
   readonly changes: readonly ColumnChange[];
-  readonly breaks: readonly {
-    readonly chart: { readonly id: string; readonly title: string };
-    readonly message: string;
-  }[];
+  readonly breaks: readonly Break[];
 }
 
 /** Reads a newer file for a sheet beside it. Nothing of the sheet changes. @throws Problem, ReadingRefusal; nothing is left behind then. */
-export async function stageNewer(request: Request, id: string, mode: NewerMode): Promise<NewerAnswer> {
+export async function stageNewer(
+  request: Request,
+  id: string,
+  mode: NewerMode,
+  same: readonly SameColumn[] = [],
+): Promise<NewerAnswer> {
   const old = await readySheet(id);
+  checkSame(same, old);
   if (old.live)
     throw new Problem(
       409,
       'A table of a database',
       'This sheet shows a database as it is now: it needs no newer file.',
     );
-  const row = await receiveSheet(request, old);
+  const row = await receiveSheet(request, { ...old, headers: old.headers.map((name) => nameNow(name, same)) });
   try {
-    const merged = mode === 'add' ? await mergeInto(old, row) : undefined;
+    const merged = mode === 'add' ? await mergeInto(old, row, same) : undefined;
     await readStoppably(merged?.row ?? row, { corrections: old.corrections });
     const fresh = await readySheet(row.id);
     return {
@@ -66,8 +78,8 @@ export async function stageNewer(request: Request, id: string, mode: NewerMode):
       mode,
       rowCount: fresh.rowCount,
       ...(merged ? { added: merged.added, repeated: merged.repeated } : {}),
-      changes: changesOf(old.columns, fresh.columns),
-      breaks: await breaksOf(old, fresh),
+      changes: [...(merged?.lacking ?? []), ...changesOf(old, fresh)],
+      breaks: await breaksOf(old, fresh.columns),
     };
   } catch (error) {
     await deleteSheet(row.id).catch(() => undefined);
@@ -84,8 +96,20 @@ export async function takeNewer(id: string, staged: string): Promise<SheetRow> {
     .where(and(eq(sheets.id, staged), eq(sheets.stagedFor, id)));
   if (!found) throw notFound('newer file');
   const fresh = await readySheet(staged);
-  const { fileName, fileBytes, encoding, kind, choices, rowCount, headers, columns, corrections, reading, tableName } =
-    fresh;
+  const {
+    fileName,
+    fileBytes,
+    encoding,
+    kind,
+    choices,
+    rowCount,
+    headers,
+    knownKeys,
+    columns,
+    corrections,
+    reading,
+    tableName,
+  } = fresh;
   await database().transaction(async (within) => {
     await within
       .update(sheets)
@@ -97,6 +121,7 @@ export async function takeNewer(id: string, staged: string): Promise<SheetRow> {
         choices,
         rowCount,
         headers,
+        knownKeys,
         columns,
         corrections,
         reading,
@@ -112,13 +137,35 @@ export async function takeNewer(id: string, staged: string): Promise<SheetRow> {
 
 const plain = (name: string) => name.trim().toLowerCase();
 
+const nameNow = (name: string, same: readonly SameColumn[]) =>
+  same.find(({ was }) => plain(was) === plain(name))?.now ?? name;
+
+/** @throws InvalidInput where a column is not of the sheet. */
+function checkSame(same: readonly SameColumn[], { name, headers }: ReadySheet): void {
+  const unknown = same.filter(({ was }) => !headers.some((header) => plain(header) === plain(was)));
+  if (unknown.length > 0)
+    throw new InvalidInput(unknown.map(({ was }) => ({ path: 'was', message: `"${name}" has no column "${was}"` })));
+}
+
 /** Writes the rows of a sheet and those of a newer file that it lacks into one file, by the names of the columns. */
-async function mergeInto(old: ReadySheet, row: SheetRow): Promise<{ row: SheetRow; added: number; repeated: number }> {
+async function mergeInto(
+  old: ReadySheet,
+  row: SheetRow,
+  same: readonly SameColumn[],
+): Promise<{ row: SheetRow; added: number; repeated: number; lacking: ColumnChange[] }> {
   const before = await shapedRows(await openSource(old, old.choices), old.choices);
   const after = await shapedRows(await openSource(row, old.choices), old.choices);
-  const known = new Set(before.headers.map(plain));
+  const headers = before.headers.map((name) => nameNow(name, same));
+  const known = new Set(headers.map(plain));
   const extra = after.headers.flatMap((name, i) => (known.has(plain(name)) ? [] : [{ name, i }]));
-  const places = before.headers.map((name) => after.headers.findIndex((other) => plain(other) === plain(name)));
+  const places = headers.map((name) => after.headers.findIndex((other) => plain(other) === plain(name)));
+  const lacking = headers.flatMap((name, c): ColumnChange[] => {
+    if (places[c] >= 0) return [];
+    const inPlace = extra.find(({ i }) => i === c)?.name;
+    return inPlace === undefined
+      ? [{ kind: 'vanished', column: name, message: `${name} is not in the file: the new rows have nothing there.` }]
+      : [renamed(name, { was: before.headers[c], now: inPlace })];
+  });
   const common = places.flatMap((at, c) => (at < 0 ? [] : [c]));
   if (common.length === 0)
     throw new Problem(
@@ -132,7 +179,7 @@ async function mergeInto(old: ReadySheet, row: SheetRow): Promise<{ row: SheetRo
   const held = new Map<string, number>();
   let [added, repeated] = [0, 0];
   async function* lines() {
-    yield Papa.unparse([[...before.headers, ...extra.map(({ name }) => name)]]);
+    yield Papa.unparse([[...headers, ...extra.map(({ name }) => name)]]);
     for await (const rows of before.rows()) {
       for (const cells of rows) held.set(mark(cells), (held.get(mark(cells)) ?? 0) + 1);
       yield `\r\n${Papa.unparse(rows.map((cells) => before.headers.map((_, c) => cells[c] ?? '').concat(extra.map(() => ''))))}`;
@@ -161,26 +208,28 @@ async function mergeInto(old: ReadySheet, row: SheetRow): Promise<{ row: SheetRo
     .set({ kind: 'text', encoding: 'utf-8', fileBytes: size, choices: {} })
     .where(eq(sheets.id, row.id))
     .returning();
-  return { row: merged, added, repeated };
+  return { row: merged, added, repeated, lacking };
 }
 
-function changesOf(before: readonly ColumnProfile[], after: readonly ColumnProfile[]): NewerAnswer['changes'] {
+const renamed = (column: string, same: SameColumn): ColumnChange => ({
+  kind: 'renamed',
+  column,
+  same,
+  message: `${column} is not in the file; ${same.now} stands in its place.`,
+});
+
+function changesOf(old: ReadySheet, fresh: ReadySheet): NewerAnswer['changes'] {
+  const [before, after] = [old.columns, fresh.columns];
   const now = new Map(after.map((column) => [column.key, column]));
   const was = new Set(before.map(({ key }) => key));
-  const fresh = after.filter(({ key }) => !was.has(key));
+  const added = after.filter(({ key }) => !was.has(key));
   return [
     ...before.flatMap((column, i): ColumnChange[] => {
       const found = now.get(column.key);
       if (!found) {
-        const inPlace = fresh.find((other) => after.indexOf(other) === i && other.type === column.type);
+        const inPlace = added.find((other) => after.indexOf(other) === i && other.type === column.type);
         return inPlace
-          ? [
-              {
-                kind: 'renamed' as const,
-                column: column.name,
-                message: `${column.name} is not in the file; ${inPlace.name} stands in its place. If it is the same column, give it its old name in the file.`,
-              },
-            ]
+          ? [renamed(column.name, { was: old.headers[i], now: fresh.headers[after.indexOf(inPlace)] })]
           : [
               {
                 kind: 'vanished' as const,
@@ -199,34 +248,6 @@ function changesOf(before: readonly ColumnProfile[], after: readonly ColumnProfi
             },
           ];
     }),
-    ...fresh.map(({ name }): ColumnChange => ({ kind: 'new', column: name, message: `${name} is new.` })),
+    ...added.map(({ name }): ColumnChange => ({ kind: 'new', column: name, message: `${name} is new.` })),
   ];
-}
-
-/** The saved charts that cannot be drawn any more with the columns of the newer file. */
-async function breaksOf(old: ReadySheet, fresh: ReadySheet): Promise<NewerAnswer['breaks']> {
-  const rows = await database().select({ id: sheets.id, columns: sheets.columns }).from(sheets);
-  const columns = new Map(rows.map((row) => [row.id, byKey(row.columns)]));
-  columns.set(old.id, byKey(fresh.columns));
-  const saved = await database().select().from(charts);
-  return saved.flatMap(({ id, title, sheet, spec }) => {
-    // Charts of other sheets may have layers out of this one.
-    const own = columns.get(sheet);
-    if (!own || (sheet !== old.id && !otherSheets(spec).includes(old.id))) return [];
-    try {
-      checkAgainstColumns(spec, own, columns);
-      return [];
-    } catch (error) {
-      if (!(error instanceof InvalidInput)) throw error;
-      const missing = error.errors.map(({ message }) => withNames(message, old.columns));
-      return [{ chart: { id, title }, message: `“${title}” could not be drawn any more: ${missing.join('; ')}.` }];
-    }
-  });
-}
-
-function withNames(message: string, columns: readonly ColumnProfile[]): string {
-  return message.replace(/"(c\d+)"/g, (whole, key: string) => {
-    const found = columns.find((column) => column.key === key);
-    return found ? `"${found.name}"` : whole;
-  });
 }

@@ -87,6 +87,7 @@ export async function receiveSheet(request: Request, stagedFor?: SheetRow): Prom
     const old = stagedFor && {
       stagedFor: stagedFor.id,
       headers: stagedFor.headers,
+      knownKeys: stagedFor.knownKeys,
       columns: stagedFor.columns,
       corrections: stagedFor.corrections,
       choices: stagedFor.choices,

@@ -3,17 +3,23 @@
 import { useRef, useState } from 'react';
 import { Button, Radio } from 'antd';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
-import { api, type Newer, type Sheet } from '../api';
+import { api, type Newer, type SameColumn, type Sheet } from '../api';
 import styles from './Reading.module.css';
 
 type Mode = Newer['mode'];
+interface Wish {
+  readonly file: File;
+  readonly same: readonly SameColumn[];
+}
 
 /** Takes a newer file for a sheet: what it changes and which charts it breaks is said before anything is replaced. */
 export function NewerFile({ sheet, onDone }: { sheet: Sheet; onDone: () => void }) {
   const client = useQueryClient();
   const input = useRef<HTMLInputElement>(null);
   const [mode, setMode] = useState<Mode>('add');
-  const stage = useMutation({ mutationFn: (file: File) => api.stageNewer(sheet.id, file, mode) });
+  const stage = useMutation({
+    mutationFn: ({ file, same }: Wish) => api.stageNewer(sheet.id, file, mode, same),
+  });
   const take = useMutation({
     mutationFn: (staged: string) => api.takeNewer(sheet.id, staged),
     onSuccess: (next) => {
@@ -22,16 +28,24 @@ export function NewerFile({ sheet, onDone }: { sheet: Sheet; onDone: () => void 
       onDone();
     },
   });
-  const leave = () => {
+  const drop = () => {
     if (stage.data) void api.deleteSheet(stage.data.staged).catch(() => undefined);
+  };
+  const leave = () => {
+    drop();
     onDone();
+  };
+  const join = (column: SameColumn) => {
+    if (!stage.variables) return;
+    drop();
+    stage.mutate({ file: stage.variables.file, same: [...stage.variables.same, column] });
   };
   const trouble = stage.error ?? take.error;
   return (
     <section className={styles.newer} aria-label="A newer file">
       <h2>A newer file for {sheet.name}</h2>
       {stage.data ? (
-        <NewerWords newer={stage.data} />
+        <NewerWords newer={stage.data} onSame={join} />
       ) : (
         <>
           <Radio.Group
@@ -58,7 +72,7 @@ export function NewerFile({ sheet, onDone }: { sheet: Sheet; onDone: () => void 
         aria-label="Choose the newer file"
         onChange={(event) => {
           const [file] = event.target.files ?? [];
-          if (file) stage.mutate(file);
+          if (file) stage.mutate({ file, same: [] });
           event.target.value = '';
         }}
       />
@@ -80,7 +94,7 @@ export function NewerFile({ sheet, onDone }: { sheet: Sheet; onDone: () => void 
 
 const count = (n: number, one: string) => `${n.toLocaleString('en-GB')} ${one}${n === 1 ? '' : 's'}`;
 
-function NewerWords({ newer }: { newer: Newer }) {
+function NewerWords({ newer, onSame }: { newer: Newer; onSame: (column: SameColumn) => void }) {
   const { mode, rowCount, added = 0, repeated = 0, changes, breaks } = newer;
   return (
     <div role="status">
@@ -90,8 +104,15 @@ function NewerWords({ newer }: { newer: Newer }) {
           : `The sheet will have the ${count(rowCount, 'row')} of this file.`}
       </p>
       <ul>
-        {changes.map(({ message }) => (
-          <li key={message}>{message}</li>
+        {changes.map(({ message, same }) => (
+          <li key={message}>
+            {message}
+            {same && (
+              <Button size="small" onClick={() => onSame(same)}>
+                It is the same column
+              </Button>
+            )}
+          </li>
         ))}
         {changes.length === 0 && <li>The columns are the same.</li>}
         {breaks.map(({ chart, message }) => (

@@ -77,6 +77,11 @@ function ReadingOf({ sheet }: { sheet: Sheet }) {
           <Link href={`/sheets/${sheet.id}`}>Open the workbench</Link>
         </p>
         {newer && <NewerFile sheet={sheet} onDone={() => setNewer(false)} />}
+        {sheet.breaks?.map(({ chart, message }) => (
+          <p key={chart.id} className={styles.trouble} role="alert">
+            {message} Take the change back to have it again.
+          </p>
+        ))}
         <Questions sheet={sheet} />
         {reading && <SeenTable reading={reading} columns={sheet.columns} />}
         <div className={styles.halves}>

@@ -181,7 +181,12 @@ function orderChoices(spec: ChartSpec, { columns }: Sources): Choice[] {
   const now = spec.across.order;
   const drawn = new Set(spec.layers.flatMap((layer) => ('column' in layer.amount ? [layer.amount.column] : [])));
   const others = [...columns.values()].filter((one) => one.role === 'amount' && !drawn.has(one.key));
-  const choice = (key: string, words: string, by: 'value' | 'name' | 'sheet', descending: boolean): Choice => ({
+  const choice = (
+    key: string,
+    words: string,
+    by: 'value' | 'name' | 'sheet' | 'calendar',
+    descending: boolean,
+  ): Choice => ({
     key,
     words,
     chosen: now !== undefined && now.by === by && Boolean(now.descending) === descending,
@@ -190,7 +195,10 @@ function orderChoices(spec: ChartSpec, { columns }: Sources): Choice[] {
         ? { ...one, across: { ...one.across, order: { by, ...(descending ? { descending } : {}) } } }
         : one,
   });
+  const { meaning } = column(columns, spec.across.column);
+  const own = meaning === 'ordinal' || meaning === 'month-of-year' || meaning === 'weekday';
   return [
+    ...(own ? [choice('own', 'Its own order', 'calendar', false)] : []),
     choice('largest', 'Value, largest first', 'value', true),
     choice('smallest', 'Value, smallest first', 'value', false),
     choice('name', 'Name', 'name', false),

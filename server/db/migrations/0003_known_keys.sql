@@ -1,0 +1,1 @@
+ALTER TABLE "sheets" ADD COLUMN "known_keys" jsonb DEFAULT '{}'::jsonb NOT NULL;
