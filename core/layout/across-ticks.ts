@@ -15,10 +15,44 @@ export interface AcrossWords {
   readonly labels: string[];
   readonly ticks: AcrossTick[];
   readonly turned: boolean;
+  /** How far they lean, in degrees. */
+  readonly angle?: number;
 }
 
+/** Labels that lean, and labels that stand, in degrees. */
+export const LEANS = -38;
+const STANDS = -90;
+
 /** The words along the horizontal axis for a plot of a width: all of them whole, and those that there is room to write. */
-export function acrossWords(spec: ChartSpec, frame: Frame, { columns }: Sources, width: number): AcrossWords {
+export function acrossWords(spec: ChartSpec, frame: Frame, sources: Sources, width: number): AcrossWords {
+  const words = chosenWords(spec, frame, sources, width);
+  const wish = spec.look?.labels;
+  const room = width / Math.max(words.labels.length, 1);
+  if (wish === undefined || spec.across.as === 'number') return words;
+  if (wish === 'level') return words.turned ? thinned(words, room) : words;
+  return turned(words, room, wish === 'leaning' ? LEANS : STANDS);
+}
+
+/** Only as many level labels as there is room for. */
+function thinned({ labels, ticks }: AcrossWords, room: number): AcrossWords {
+  const widest = Math.min(widestText(labels, TICK_SIZE), LEANING);
+  const every = Math.max(1, Math.ceil((widest + GAP) / Math.max(room, 0.001)));
+  return { labels, ticks: ticks.filter(({ at }) => at % every === 0), turned: false };
+}
+
+/** As many turned labels as there is room for, each whole in itself. */
+function turned({ labels, ticks }: AcrossWords, room: number, angle: number): AcrossWords {
+  const every = Math.max(1, Math.ceil(18 / Math.max(room, 0.001)));
+  const level = new Set(ticks.map(({ at }) => at));
+  const shown = labels.flatMap((label, at) =>
+    (every === 1 ? true : level.size < labels.length / every ? level.has(at) : at % every === 0)
+      ? [{ at, label: shorten(label, LEANING, TICK_SIZE) }]
+      : [],
+  );
+  return { labels, ticks: shown, turned: true, angle };
+}
+
+function chosenWords(spec: ChartSpec, frame: Frame, { columns }: Sources, width: number): AcrossWords {
   const { across } = spec;
   const values = frame.across.values;
   const room = width / Math.max(values.length, 1);

@@ -7,16 +7,23 @@ import type { Form } from './model';
  * value of one row is a single figure.
  */
 export function formOf(spec: ChartSpec, frame: Frame): Form {
-  if (isSingle(spec, frame)) return 'number';
+  if (isFigure(spec, frame)) return 'number';
   const shapes = new Set(spec.layers.map((layer) => layer.shape));
   const sides = new Set(spec.layers.map((layer) => layer.side));
   const [shape] = shapes;
   if (spec.across.as === 'number' && shapes.size === 1 && shape === 'dot') return 'scatter';
   if (shapes.size > 1 || sides.size > 1) return 'combo';
-  return shape === 'target' ? 'combo' : shape;
+  return shape === 'target' || shape === 'figure' ? 'combo' : shape;
 }
 
-/** An amount of the one row that there is, standing across itself. */
+/** A single figure: wished for, or the amount of the one row that there is, standing across itself. */
+export function isFigure(spec: ChartSpec, frame: Frame): boolean {
+  return (
+    (spec.layers[0].shape === 'figure' && !frame.points && !frame.panels && frame.series.length > 0) ||
+    isSingle(spec, frame)
+  );
+}
+
 function isSingle({ across, layers }: ChartSpec, { facts, series, across: { values } }: Frame): boolean {
   const [{ amount }] = layers;
   return (

@@ -1,6 +1,8 @@
 export * from './check-ids';
+export { columnBoxes, WIDEST } from './columns';
 export * from './form';
 export * from './layout';
+export { alongScale } from './log-range';
 export * from './model';
 export * from './numbers';
 export * from './palette';

@@ -1,8 +1,9 @@
 import type { Frame } from '../shaping';
-import { layerWords, sentence, type ChartSpec, type Sources } from '../spec';
+import { layerUnit, layerWords, sentence, type ChartSpec, type Layer, type Sources } from '../spec';
 import { acrossWords, lyingWords, type AcrossWords } from './across-ticks';
 import { spreadLabels } from './end-labels';
-import { formOf } from './form';
+import { figureOf } from './figure';
+import { formOf, isFigure } from './form';
 import { alongScale } from './log-range';
 import type { ChartModel, ModelSeries, Panel, Plot, Slice } from './model';
 import { lyingPlot, plotFor, type Size } from './plot';
@@ -28,24 +29,36 @@ export function layout(
   const series = modelSeries(frame, spec, sources);
   const grid = frame.panels && gridOf(frame.panels.length, whole);
   const size = grid?.cell ?? whole;
-  const pie = spec.layers.some(({ shape }) => shape === 'pie') && !frame.points;
+  const figure = isFigure(spec, frame);
+  const pie = (figure || spec.layers.some(({ shape }) => shape === 'pie')) && !frame.points;
   const lying = !pie && spec.layers.some(({ shape }) => shape === 'bar') && !frame.points;
   const scales = pie ? {} : scalesOf(frame, series, spec, sources, lying ? size.width : size.height, lying);
   const panels = grid ? panelsOf(frame, series, spec, sources, grid) : [];
   const acrossTitle = spec.text.across ?? writeAcrossTitle(spec, sources);
-  const naming = pie ? 'none' : frame.panels ? namingOfPanels(series) : namingOf(series, spec);
-  const arranged: Arranged = pie
-    ? pieDrawn(frame, spec, sources, size, series)
-    : lying
-      ? lyingDown(frame, spec, sources, size, scales)
-      : upright(frame, spec, sources, size, widestOf(scales, panels), acrossTitle, naming === 'ends' ? series : []);
+  const naming = wishedNaming(pie ? 'none' : frame.panels ? namingOfPanels(series) : namingOf(series, spec), spec);
+  const arranged: Arranged = figure
+    ? { plot: { left: 0, top: 0, ...size }, words: acrossWords(spec, frame, sources, size.width) }
+    : pie
+      ? pieDrawn(frame, spec, sources, size, series)
+      : lying
+        ? lyingDown(frame, spec, sources, size, scales)
+        : upright(frame, spec, sources, size, widestOf(scales, panels), acrossTitle, naming === 'ends' ? series : []);
   const { plot, words } = arranged;
   const form = formOf(spec, frame);
-  const wanted = new Set(spec.layers.filter(({ style }) => style?.values).map(({ id }) => id));
   const values =
-    wanted.size > 0 && !pie && !frame.panels && !frame.points
-      ? valueLabels({ series, scales, plot, lying, banded: isBanded(series, frame) }, wanted, marksPerPlace(series))
-      : [];
+    pie || frame.panels || frame.points
+      ? []
+      : valueLabels(
+          {
+            series,
+            scales,
+            plot,
+            lying,
+            banded: isBanded(series, frame),
+            across: { ...frame.across, values: [...frame.across.values] },
+          },
+          spec.layers,
+        );
   const named = naming === 'ends' ? nameEnds(series, scales, plot) : series;
   return {
     form,
@@ -56,18 +69,22 @@ export function layout(
       title: acrossTitle,
       ticks: words.ticks,
       turned: words.turned,
+      ...(words.angle === undefined ? {} : { angle: words.angle }),
       rests: [...frame.facts.rests],
       ...(frame.across.otherAt === undefined ? {} : { otherAt: frame.across.otherAt }),
     },
     series: named ?? series,
     ...(frame.points ? { points: [...frame.points] } : {}),
     ...(arranged.slices ? { slices: arranged.slices } : {}),
+    ...(arranged.hole ? { hole: arranged.hole } : {}),
+    ...(figure ? { figure: figureOf(frame, series[0], spec, sources) } : {}),
+    ...(spec.look ? { look: spec.look } : {}),
     ...(lying ? { lying } : {}),
     ...(values.length > 0 ? { values } : {}),
     scales,
-    ...(grid ? { panels: withSlices(panels, frame, series, pie, words.labels, size) } : {}),
+    ...(grid ? { panels: withSlices(panels, frame, series, pie, words.labels, size, spec.layers[0].style) } : {}),
     size: { ...whole, plot, ...(grid ? { cell: grid.cell } : {}) },
-    naming: named ? naming : 'legend',
+    naming: named || naming !== 'ends' ? naming : 'legend',
     title: spec.text.title ?? (form === 'number' ? layerWords(spec.layers[0], sources) : writeTitle(spec, sources)),
     subtitle: spec.text.subtitle ?? writeSubtitle(spec, frame),
     sentence: sentence(spec, sources),
@@ -79,12 +96,18 @@ interface Arranged {
   readonly plot: Plot;
   readonly words: AcrossWords;
   readonly slices?: Slice[];
+  readonly hole?: ChartModel['hole'];
 }
 
 function pieDrawn(frame: Frame, spec: ChartSpec, sources: Sources, size: Size, series: readonly ModelSeries[]) {
   const words = acrossWords(spec, frame, sources, size.width);
-  return { words, ...slicesOf(frame, series[0], words.labels, size) };
+  return { words, ...slicesOf(frame, series[0], words.labels, size, pieWish(spec, sources)) };
 }
+
+const pieWish = ({ layers: [layer] }: ChartSpec, sources: Sources) => ({
+  style: layer.style,
+  unit: layerUnit(layer, sources),
+});
 
 /** Copies with scales of their own share the room that the widest numbers of any of them need. */
 function widestOf(scales: ChartModel['scales'], panels: readonly Panel[]): ChartModel['scales'] {
@@ -125,10 +148,10 @@ export function isBanded(series: readonly Pick<ModelSeries, 'shape'>[], { across
   );
 }
 
-/** How many columns stand beside each other at a place. */
-function marksPerPlace(series: readonly ModelSeries[]): number {
-  const columns = series.filter(({ shape }) => shape === 'column' || shape === 'bar');
-  return Math.max(new Set(columns.map(({ stack, id }) => stack ?? id)).size, 1);
+/** Series are named as their user wishes, else as it suits; a single one that wants no name gets none. */
+function wishedNaming(suits: ChartModel['naming'], { look }: ChartSpec): ChartModel['naming'] {
+  if (look?.legend === 'none') return 'none';
+  return look?.legend === undefined || suits === 'none' ? suits : 'legend';
 }
 
 /** Small copies name their series once for all. */
@@ -146,10 +169,11 @@ function withSlices(
   pie: boolean,
   labels: readonly string[],
   size: Size,
+  style: Layer['style'],
 ): Panel[] {
   return panels.map((panel) => {
     const own = pie ? series.find(({ id }) => panel.series.includes(id)) : undefined;
-    return own ? { ...panel, slices: slicesOf(frame, own, labels, size).slices } : panel;
+    return own ? { ...panel, slices: slicesOf(frame, own, labels, size, { style }).slices } : panel;
   });
 }
 

@@ -1,4 +1,4 @@
-import type { ChartSpec, Shape, Side } from '../spec';
+import type { ChartLook, ChartSpec, Shape, Side } from '../spec';
 import type { CheckId } from './check-ids';
 
 export const FORMS = ['line', 'scatter', 'combo', 'column', 'bar', 'area', 'dot', 'pie', 'number'] as const;
@@ -16,6 +16,8 @@ export interface ChartModel {
     /** The places that carry a label on the axis, thinned to the room; `under` is a second line ("2024"), `turned` labels lean. */
     ticks: AcrossTick[];
     turned: boolean;
+    /** How far turned labels lean, in degrees. */
+    angle?: number;
     /** Places that the data never fills: lines are joined over them. */
     rests: number[];
     /** Where the groups beyond the first few stand together. */
@@ -25,6 +27,11 @@ export interface ChartModel {
   points?: { x: number; y: number; series: string; count: number }[];
   /** The slices of a pie, clockwise from the top. */
   slices?: Slice[];
+  /** What a ring leaves free, as a share of its radius, and the whole that stands there. */
+  hole?: { share: number; words: string; half: boolean };
+  /** A single figure: its words, what it is of, and its change. */
+  figure?: Figure;
+  look?: ChartLook;
   /** The values that are written on the marks. */
   values?: ValueLabel[];
   /** The chart lies down: groups along the left side, amounts along the bottom (right scale: along the top). */
@@ -49,6 +56,18 @@ export interface ValueLabel {
   text: string;
   anchor: 'start' | 'middle' | 'end';
   series: string;
+  /** The colour of the words where they stand on the mark itself. */
+  color?: string;
+}
+
+export interface Figure {
+  words: string;
+  /** The step that it is of: "November 2025"; empty where there is none. */
+  of: string;
+  /** Its change against the step before: "+4.2 % against October 2025". */
+  change?: { words: string; up: boolean };
+  /** Whether the steps before it are drawn as a small line. */
+  line: boolean;
 }
 
 export interface Panel {
@@ -109,6 +128,9 @@ export interface ModelSeries {
   dash?: 'solid' | 'dashed' | 'dotted';
   symbol: SymbolName;
   points: boolean;
+  /** The size of its points, in pixels across; how much of the ground it lets through. */
+  pointSize?: number;
+  clear?: number;
   /** The width of its line in pixels, and how it runs between points. */
   width?: number;
   curve?: 'straight' | 'smooth' | 'step';

@@ -10,6 +10,7 @@ export const PALETTE = [
   '#97667f',
 ] as const;
 export const SURFACE = '#fffdf8';
+const INK = '#24302c';
 
 export function seriesColor(index: number): string {
   return PALETTE[index % PALETTE.length];
@@ -25,6 +26,12 @@ export function wordColor(hex: string): string {
     if (contrast(darker, channels(SURFACE)) >= WORDS_CONTRAST) return share === 1 ? hex : toHex(darker);
   }
   return '#000000';
+}
+
+/** Ink or paper, whichever is read better on a colour. */
+export function wordOn(hex: string): string {
+  const on = channels(hex);
+  return contrast(channels(INK), on) >= contrast(channels(SURFACE), on) ? INK : SURFACE;
 }
 
 /** Contrast ratio of two colours by WCAG 2.2's formula, 1 to 21. */

@@ -1,4 +1,4 @@
-import { TICK_SIZE, LEANING, type AcrossWords } from './across-ticks';
+import { LEANING, LEANS, TICK_SIZE, type AcrossWords } from './across-ticks';
 import { textWidth, widestText } from './measure';
 import type { ChartModel, ModelSeries, Plot, ScaleModel } from './model';
 
@@ -35,7 +35,8 @@ export function plotFor(
   const longest = words?.turned
     ? Math.max(...words.ticks.map((tick) => Math.min(textWidth(tick.label, TICK_SIZE), LEANING)))
     : 0;
-  const below = words?.turned ? Math.ceil(longest * 0.64) + 20 : words?.ticks.some((tick) => tick.under) ? 42 : 26;
+  const steepness = Math.sin(((words?.angle ?? LEANS) * -Math.PI) / 180);
+  const below = words?.turned ? Math.ceil(longest * steepness) + 20 : words?.ticks.some((tick) => tick.under) ? 42 : 26;
   const bottom = below + (acrossTitle ? 20 : 0);
   return { left, top, width: Math.max(width - left - right, 40), height: Math.max(height - top - bottom, 40) };
 }

@@ -20,11 +20,16 @@ export function rangeFor(values: readonly number[], scale: Scale, most: number):
     const step = roundStep(scale.max - scale.min, most);
     return { domain: [scale.min, scale.max], ticks: insideTicks(scale.min, scale.max, step), step };
   }
-  const { low, high } = extent(values);
-  const [from, to] = wanted(low, high, scale.fit);
+  const [from, to] = spanOf(values, scale.fit);
   const step = roundStep(to - from, most);
   const ticks = coveringTicks(from, to, step);
   return { domain: [ticks[0], ticks[ticks.length - 1]], ticks, step };
+}
+
+/** What a scale has to hold, before it is cut into round steps. */
+export function spanOf(values: readonly number[], fit: Fit): [number, number] {
+  const { low, high } = extent(values);
+  return wanted(low, high, fit);
 }
 
 /** The lowest and highest of the finite values; 0 and 1 where there is none. */

@@ -3,7 +3,8 @@ import { amountUnit, column, layerUnit, SOLID, type ChartSpec, type Scale, type 
 import type { ChartModel, ModelSeries, ScaleModel } from './model';
 import { logRangeFor } from './log-range';
 import { tickStyle, writeNumber } from './numbers';
-import { rangeFor } from './range';
+import { rangeFor, spanOf, type Range } from './range';
+import { sharedRanges } from './shared-grid';
 import { writeScaleTitle } from './words';
 
 /** Pixels that one step of a scale wants: up a side, and along the bottom. */
@@ -20,6 +21,7 @@ export function scalesOf(
   lying: boolean,
 ): ChartModel['scales'] {
   const most = Math.max(2, Math.floor((length - 60) / (lying ? LYING_ROOM : TICK_ROOM)));
+  const shared = sharedOf(frame, series, spec, most);
   const side = (name: Side): ScaleModel | undefined => {
     const layers = spec.layers.filter((layer) => layer.side === name);
     if (layers.length === 0) return undefined;
@@ -33,7 +35,8 @@ export function scalesOf(
     const unit = shares ? '%' : units.size === 1 ? [...units][0] : undefined;
     const scale = (name === 'left' ? spec.scales.left : spec.scales.right) ?? { fit: 'zero' as const };
     const fromZero = layers.some(({ shape }) => SOLID.has(shape));
-    return scaleModel(values, scale, unit, spec.text[name] ?? writeScaleTitle(spec, sources, name), most, fromZero);
+    const title = spec.text[name] ?? writeScaleTitle(spec, sources, name);
+    return scaleModel(values, scale, unit, title, scale.steps ?? most, fromZero, shared?.[name]);
   };
   const left = side('left');
   const right = side('right');
@@ -50,6 +53,22 @@ export function scalesOf(
   return { ...(left ? { left } : {}), ...(right ? { right } : {}), ...(across ? { across } : {}) };
 }
 
+/** Both scales of a chart, even and free to move, share their grid lines. */
+function sharedOf(frame: Frame, series: readonly ModelSeries[], spec: ChartSpec, most: number) {
+  const { left, right } = spec.scales;
+  const [onLeft, onRight] = [valuesOn('left', frame, series), valuesOn('right', frame, series)];
+  const free = (scale: Scale | undefined, values: readonly number[]) =>
+    scale !== undefined && scale.fit !== 'fixed' && scale.kind !== 'log' && values.length > 0;
+  if (!right || !free(left, onLeft) || !free(right, onRight)) return undefined;
+  const span = (values: readonly number[], { fit }: Scale) => {
+    const [low, high] = spanOf(values, fit);
+    return { low, high };
+  };
+  const steps = left.steps ?? right.steps ?? most;
+  const ranges = sharedRanges(span(onLeft, left), span(onRight, right), steps, right.matchZero ?? false);
+  return ranges && { left: ranges[0], right: ranges[1] };
+}
+
 function scaleModel(
   values: readonly number[],
   scale: Scale,
@@ -57,6 +76,7 @@ function scaleModel(
   title: string,
   most: number,
   fromZero = false,
+  shared?: Range,
 ): ScaleModel {
   const wished = scale.kind === 'log';
   const fixed = scale.fit === 'fixed' && scale.min !== undefined && scale.max !== undefined;
@@ -64,7 +84,7 @@ function scaleModel(
   const log = wished && below === 0 && !fromZero && values.length > 0;
   const range = log
     ? logRangeFor(values, most, fixed ? [scale.min ?? 1, scale.max ?? 10] : undefined)
-    : rangeFor(values, scale, most);
+    : (shared ?? rangeFor(values, scale, most));
   const style = tickStyle(range.ticks, range.step, unit, scale.numbers);
   return {
     domain: [range.domain[0], range.domain[1]],

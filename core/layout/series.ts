@@ -43,6 +43,8 @@ export function modelSeries(frame: Frame, spec: ChartSpec, sources: Sources): Mo
       ...dashOf(layer),
       ...(layer.style?.width === undefined ? {} : { width: layer.style.width }),
       ...(layer.style?.curve === undefined ? {} : { curve: layer.style.curve }),
+      ...(layer.style?.pointSize === undefined ? {} : { pointSize: layer.style.pointSize }),
+      ...(layer.style?.clear === undefined ? {} : { clear: layer.style.clear }),
       symbol: SYMBOLS[i % SYMBOLS.length],
       points: layer.style?.points ?? (frame.facts.gaps === 'bridge' && frame.across.values.length <= 400),
     };

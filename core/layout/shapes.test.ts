@@ -4,7 +4,9 @@ import { alongScale, logRangeFor } from './log-range';
 import { gridOf } from './panels';
 import { slicesOf } from './slices';
 import { valueLabels } from './value-labels';
+import type { Layer } from '../spec';
 import type { ModelSeries, ScaleModel } from './model';
+import { sharedRanges } from './shared-grid';
 import { textWidth } from './measure';
 
 const series = (values: (number | null)[], change: Partial<ModelSeries> = {}): ModelSeries => ({
@@ -29,6 +31,16 @@ const scale = (high: number): ScaleModel => ({
   kind: 'linear',
 });
 
+const across = (values: readonly unknown[]) => ({ kind: 'group' as const, values: values.map((_, i) => `g${i}`) });
+const layer = (style: Layer['style']): Layer => ({
+  id: 'l1',
+  amount: { column: 'c1' },
+  summary: 'sum',
+  shape: 'column',
+  side: 'left',
+  style,
+});
+
 describe('values on the marks', () => {
   const plot = { left: 40, top: 30, width: 600, height: 300 };
   test('never cover each other and never leave the drawing', () => {
@@ -44,8 +56,9 @@ describe('values on the marks', () => {
             plot,
             banded: shape === 'column',
             lying,
+            across: across(values),
           };
-          const boxes = valueLabels(drawn, new Set(['l1']), 1).map(({ x, y, text, anchor }) => {
+          const boxes = valueLabels(drawn, [layer({ values: true })]).map(({ x, y, text, anchor }) => {
             const width = textWidth(text, 12);
             const left = anchor === 'middle' ? x - width / 2 : anchor === 'end' ? x - width : x;
             return { left, right: left + width, top: y - 6, bottom: y + 6 };
@@ -64,19 +77,115 @@ describe('values on the marks', () => {
     const values = Array.from({ length: 60 }, (_, i) => 1000 + ((i * 37) % 100));
     values[17] = 9_000;
     values[40] = 10;
-    const drawn = { series: [series(values)], scales: { left: scale(10_000) }, plot, banded: true, lying: false };
-    const texts = valueLabels(drawn, new Set(['l1']), 1).map(({ text }) => text);
+    const drawn = {
+      series: [series(values)],
+      scales: { left: scale(10_000) },
+      plot,
+      banded: true,
+      lying: false,
+      across: across(values),
+    };
+    const texts = valueLabels(drawn, [layer({ values: true })]).map(({ text }) => text);
     expect(texts).toEqual(expect.arrayContaining(['9.00k', '0.01k']));
     expect(texts.length).toBeLessThan(60);
   });
   test('only the layers that ask for them carry values', () =>
     expect(
       valueLabels(
-        { series: [series([1, 2])], scales: { left: scale(2) }, plot, banded: true, lying: false },
-        new Set(),
-        1,
+        {
+          series: [series([1, 2])],
+          scales: { left: scale(2) },
+          plot,
+          banded: true,
+          lying: false,
+          across: across([1, 2]),
+        },
+        [layer({})],
       ),
     ).toEqual([]));
+});
+
+describe('values on stacks', () => {
+  const plot = { left: 40, top: 30, width: 400, height: 300 };
+  const stacked = (style: Layer['style']) => {
+    const parts = [
+      [40, 10, 0.2],
+      [60, 30, 80],
+    ].map((values, i) => series(values, { id: `s${i}`, stack: 'left:l1', color: i === 0 ? '#17594a' : '#f2e9d0' }));
+    const drawn = {
+      series: parts,
+      scales: { left: scale(100) },
+      plot,
+      banded: true,
+      lying: false,
+      across: across([1, 2, 3]),
+    };
+    return valueLabels(drawn, [layer({ values: true, ...style })]);
+  };
+
+  test('parts stand inside where they fit, in ink or paper by what is read better; totals above', () => {
+    const parts = stacked({});
+    expect(parts.map(({ text }) => text).sort()).toEqual(['10', '30', '40', '60', '80']);
+    expect(parts.find(({ text }) => text === '40')?.color).toBe('#fffdf8');
+    expect(parts.find(({ text }) => text === '60')?.color).toBe('#24302c');
+    expect(stacked({ valuesOf: 'totals' }).map(({ text }) => text)).toEqual(expect.arrayContaining(['40', '80.2']));
+    expect(stacked({ valuesOf: 'both' }).length).toBeGreaterThan(parts.length);
+  });
+
+  test('as shares of their place they come to 100 %', () => {
+    const shares = stacked({ valuesAs: 'share' }).map(({ text }) => text);
+    expect(shares).toEqual(expect.arrayContaining(['40%', '60%', '25%', '75%']));
+    expect(stacked({ valuesAs: 'both' }).map(({ text }) => text)).toContain('60 · 60%');
+  });
+
+  test('only the first and last, or the highest and lowest, where that is wished', () => {
+    const drawn = {
+      series: [series([3, 9, 5, 1, 4], { shape: 'line' })],
+      scales: { left: scale(10) },
+      plot,
+      banded: false,
+      lying: false,
+      across: across([1, 2, 3, 4, 5]),
+    };
+    const texts = (values: 'ends' | 'extremes') =>
+      valueLabels(drawn, [layer({ values })])
+        .map(({ text }) => text)
+        .sort();
+    expect(texts('ends')).toEqual(['3', '4']);
+    expect(texts('extremes')).toEqual(['1', '9']);
+  });
+});
+
+describe('two scales', () => {
+  test('share their grid lines: as many round steps on both, all values held', () => {
+    const span = fc
+      .tuple(fc.double({ min: -1e6, max: 1e6, noNaN: true }), fc.double({ min: 1e-3, max: 1e6, noNaN: true }))
+      .map(([low, size]) => ({ low, high: low + size }));
+    fc.assert(
+      fc.property(span, span, fc.integer({ min: 2, max: 9 }), fc.boolean(), (left, right, most, matched) => {
+        const ranges = sharedRanges(left, right, most, matched);
+        if (!ranges) return;
+        const [a, b] = ranges;
+        expect(a.ticks).toHaveLength(b.ticks.length);
+        for (const [range, held] of [
+          [a, left],
+          [b, right],
+        ] as const) {
+          const dust = range.step * 1e-6;
+          expect(range.domain[0]).toBeLessThanOrEqual(held.low + dust);
+          expect(range.domain[1]).toBeGreaterThanOrEqual(held.high - dust);
+        }
+        if (matched) expect(a.ticks.findIndex((tick) => tick === 0)).toBe(b.ticks.findIndex((tick) => tick === 0));
+      }),
+    );
+  });
+
+  test('of 0 to 840 and 0 to 13,500 both take steps of their own in one grid', () => {
+    const [left, right] = sharedRanges({ low: 0, high: 840 }, { low: 0, high: 13_500 }, 6, false) ?? [];
+    expect(left?.ticks.length).toBe(right?.ticks.length);
+    expect(left?.domain[1]).toBeLessThanOrEqual(1_200);
+    expect(right?.domain[1]).toBeLessThanOrEqual(20_000);
+  });
 });
 
 describe('logarithmic scales', () => {

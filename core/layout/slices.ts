@@ -1,10 +1,11 @@
 import type { Frame } from '../shaping';
-import type { ModelSeries, Plot, Slice } from './model';
+import type { Layer } from '../spec';
+import type { ChartModel, ModelSeries, Plot, Slice } from './model';
 import type { Size } from './plot';
 import { spreadLabels } from './end-labels';
 import { widestText } from './measure';
 import { seriesColor } from './palette';
-import { writeValue } from './numbers';
+import { DIVISOR, unitFor, writeNumber, writeValue } from './numbers';
 
 /** Room that one name takes, and what stands between the pie and a name, in pixels. */
 const LINE = 17;
@@ -13,12 +14,23 @@ const NAME_SIZE = 13;
 /** A pie is never smaller than this share of the room; names that are longer are shortened by the drawing. */
 const SMALLEST = 0.22;
 
-/** The circle of a pie in a room: as large as the names beside it allow. */
-export function pieRoom({ width, height }: Size, names: readonly string[]): Plot {
+/** What a ring leaves free in its middle. */
+const HOLE = 0.58;
+
+/** The circle of a pie in a room, the upper half of it alone where it is half a ring: as large as the names beside it allow. */
+export function pieRoom({ width, height }: Size, names: readonly string[], half = false): Plot {
   const widest = widestText(names, NAME_SIZE);
   const beside = (width - 2 * (widest + REACH)) / 2;
-  const radius = Math.max(Math.min(height / 2 - 12, beside), Math.min(width, height) * SMALLEST);
-  return { left: width / 2 - radius, top: height / 2 - radius, width: radius * 2, height: radius * 2 };
+  const upright = half ? height - 36 : height / 2 - 12;
+  const radius = Math.max(Math.min(upright, beside), Math.min(width, height) * SMALLEST);
+  const top = half ? Math.max((height - radius) / 2, 12) : height / 2 - radius;
+  return { left: width / 2 - radius, top, width: radius * 2, height: radius * 2 };
+}
+
+/** How a pie is wished, and what its values are counted in. */
+export interface PieWish {
+  readonly style?: Layer['style'];
+  readonly unit?: string;
 }
 
 /**
@@ -30,10 +42,13 @@ export function slicesOf(
   series: ModelSeries,
   labels: readonly string[],
   size: Size,
-): { slices: Slice[]; plot: Plot } {
+  { style = {}, unit }: PieWish = {},
+): { slices: Slice[]; plot: Plot; hole?: ChartModel['hole'] } {
+  const half = style.ring === 'half';
   const values = series.values.map((value) => (value !== null && value > 0 ? value : 0));
   const whole = values.reduce((sum, value) => sum + value, 0);
-  if (whole === 0) return { slices: [], plot: pieRoom(size, []) };
+  if (whole === 0) return { slices: [], plot: pieRoom(size, [], half) };
+  const turn = (share: number) => (half ? (share - 0.5) / 2 : share);
   let turned = 0;
   const slices = values.flatMap((value, at): Omit<Slice, 'label'>[] => {
     if (value === 0) return [];
@@ -43,9 +58,9 @@ export function slicesOf(
       {
         at,
         name: labels[at] ?? String(frame.across.values[at]),
-        from,
-        to: turned,
-        words: `${series.labels[at] ?? ''} (${writeValue(value / whole, '%', undefined)})`,
+        from: turn(from),
+        to: turn(turned),
+        words: sliceWords(series.labels[at] ?? '', writeValue(value / whole, '%', undefined), style.valuesAs),
         color: seriesColor(at),
       },
     ];
@@ -53,10 +68,12 @@ export function slicesOf(
   const plot = pieRoom(
     size,
     slices.map(({ name, words }) => `${name} ${words}`),
+    half,
   );
   const named = [...placed(slices, plot, size, 'right'), ...placed(slices, plot, size, 'left')];
   return {
     plot,
+    ...(style.ring ? { hole: { share: HOLE, words: wholeWords(whole, unit), half } } : {}),
     slices: slices.map((slice) => {
       const y = named.find(([at]) => at === slice.at)?.[1];
       return { ...slice, ...(y === undefined ? {} : { label: { y, side: sideOf(slice) } }) };
@@ -66,7 +83,18 @@ export function slicesOf(
 
 type Bare = Omit<Slice, 'label'>;
 const middle = ({ from, to }: Bare) => (from + to) / 2;
-const sideOf = (slice: Bare): 'left' | 'right' => (middle(slice) < 0.5 ? 'right' : 'left');
+const sideOf = (slice: Bare): 'left' | 'right' => (Math.sin(middle(slice) * 2 * Math.PI) >= 0 ? 'right' : 'left');
+
+function sliceWords(amount: string, share: string, as: NonNullable<Layer['style']>['valuesAs'] = 'both'): string {
+  return as === 'amount' ? amount : as === 'share' ? share : `${amount} (${share})`;
+}
+
+/** The whole in the middle of a ring, as short as three figures that matter. */
+function wholeWords(whole: number, unit: string | undefined): string {
+  const counted = unitFor(whole);
+  if (counted === 'ones' || unit === '%') return writeValue(whole, unit, undefined);
+  return writeNumber(whole, { unit, in: counted, decimals: whole / DIVISOR[counted] >= 100 ? 0 : 1 });
+}
 
 /** The heights of the names on one side, by place; the smallest slices give way. */
 function placed(slices: readonly Bare[], plot: Plot, size: Size, side: 'left' | 'right'): [number, number][] {

@@ -1,20 +1,22 @@
+import type { Layer } from '../spec';
+import { columnBoxes, stackSpans, type ColumnModel } from './columns';
 import { alongScale } from './log-range';
 import { textWidth } from './measure';
-import { DIVISOR, unitFor, writeNumber } from './numbers';
+import { DIVISOR, unitFor, writeNumber, writeValue } from './numbers';
 import type { ModelSeries, Plot, ScaleModel, ValueLabel } from './model';
+import { wordOn } from './palette';
 
 const SIZE = 12;
 const HEIGHT = 14;
 const AWAY = 9;
 
-interface Drawn {
-  readonly series: readonly ModelSeries[];
-  readonly scales: { readonly left?: ScaleModel; readonly right?: ScaleModel };
+/** What is drawn, as far as values are written on it. */
+export interface Drawn extends ColumnModel {
   readonly plot: Plot;
   readonly banded: boolean;
-  readonly lying: boolean;
 }
 
+/** A value that could be written: where it stands, and how important it is. */
 interface Candidate extends ValueLabel {
   readonly left: number;
   readonly top: number;
@@ -22,18 +24,33 @@ interface Candidate extends ValueLabel {
   readonly rank: number;
 }
 
+/** Where on the drawing a value belongs. */
+interface Spot {
+  readonly at: number;
+  readonly value: number;
+  readonly x: number;
+  readonly y: number;
+  /** The mark itself, where the value stands inside it. */
+  readonly inside?: { readonly width: number; readonly height: number };
+  /** To which side of the spot it is written. */
+  readonly to: 'up' | 'down' | 'right' | 'left';
+}
+
 /**
- * The values that are written on the marks of the series named in `wanted`. None covers another or leaves the plot: the
- * least important give way. Highest and lowest come first, then first and last, then the rest from left to right. Parts
- * of stacks carry none.
+ * The values that are written on the marks of the layers that wish it. None covers another or leaves the plot: the least
+ * important give way. Highest and lowest come first, then first and last, then the rest from left to right. Parts of
+ * stacks carry theirs inside, where it fits.
  */
-export function valueLabels(drawn: Drawn, wanted: ReadonlySet<string>, marksPerPlace: number): ValueLabel[] {
-  const candidates = drawn.series
-    .filter(({ layer }) => wanted.has(layer))
-    .flatMap((series) => candidatesOf(series, drawn, marksPerPlace));
+export function valueLabels(drawn: Drawn, layers: readonly Layer[]): ValueLabel[] {
+  const candidates = layers
+    .filter(({ style }) => style?.values)
+    .flatMap((layer) => {
+      const own = drawn.series.filter((series) => series.layer === layer.id);
+      return [...own.flatMap((series) => ofSeries(series, own, layer, drawn)), ...totalsOf(own, layer, drawn)];
+    });
   const placed: Candidate[] = [];
+  const { plot } = drawn;
   for (const one of [...candidates].sort((a, b) => a.rank - b.rank)) {
-    const { plot } = drawn;
     const inside =
       one.left >= plot.left - 12 &&
       one.left + one.width <= plot.left + plot.width + 14 &&
@@ -41,7 +58,184 @@ export function valueLabels(drawn: Drawn, wanted: ReadonlySet<string>, marksPerP
       one.top + HEIGHT <= plot.top + plot.height;
     if (inside && !placed.some((other) => touches(one, other))) placed.push(one);
   }
-  return placed.map(({ x, y, text, anchor, series }) => ({ x, y, text, anchor, series }));
+  return placed.map(({ x, y, text, anchor, series, color }) => ({
+    x,
+    y,
+    text,
+    anchor,
+    series,
+    ...(color === undefined ? {} : { color }),
+  }));
+}
+
+const touches = (a: Candidate, b: Candidate) =>
+  a.left < b.left + b.width && b.left < a.left + a.width && a.top < b.top + HEIGHT && b.top < a.top + HEIGHT;
+
+function ofSeries(series: ModelSeries, own: readonly ModelSeries[], layer: Layer, drawn: Drawn): Candidate[] {
+  if (series.stack !== undefined && layer.style?.valuesOf === 'totals') return [];
+  const spots = spotsOf(series, drawn);
+  const wanted = chosen(spots, layer);
+  const widest = roomBeside(series, drawn);
+  return spots.flatMap((spot): Candidate[] => {
+    const rank = wanted.get(spot.at);
+    const scale = drawn.scales[series.side];
+    if (rank === undefined || !scale) return [];
+    const text = wordsOf(spot, series, own, layer, scale);
+    const one = text && candidate(spot, text, series, rank);
+    if (!one) return [];
+    const { inside } = spot;
+    if (inside) return inside.height >= HEIGHT && inside.width >= one.width ? [one] : [];
+    return one.width > widest ? [] : [one];
+  });
+}
+
+/** Columns that stand close together have no room for long words above them. */
+function roomBeside({ shape, id }: ModelSeries, drawn: Drawn): number {
+  if (drawn.lying || shape !== 'column') return Infinity;
+  const slots = new Set(drawn.series.filter((one) => one.shape === 'column').map((one) => one.stack ?? one.id));
+  return slots.size > 1 && slots.has(id)
+    ? (drawn.plot.width / Math.max(drawn.across.values.length, 1) / slots.size) * 1.6
+    : Infinity;
+}
+
+/** One value above each stack: what its parts come to. */
+function totalsOf(own: readonly ModelSeries[], layer: Layer, drawn: Drawn): Candidate[] {
+  const [first] = own;
+  const of = layer.style?.valuesOf ?? 'parts';
+  if (first?.stack === undefined || first.share || of === 'parts') return [];
+  const scale = drawn.scales[first.side];
+  if (!scale) return [];
+  const spots = drawn.across.values.flatMap((_, at): Spot[] => {
+    const parts = own.flatMap(({ values }) => values[at] ?? []);
+    if (parts.length === 0) return [];
+    const up = parts.reduce((sum, value) => sum + Math.max(value, 0), 0);
+    return [{ ...pointAt(at, up, scale, drawn), value: parts.reduce((sum, value) => sum + value, 0) }];
+  });
+  const wanted = chosen(spots, layer);
+  const whole = spots.reduce((sum, { value }) => sum + value, 0);
+  return spots.flatMap((spot) => {
+    const rank = wanted.get(spot.at);
+    if (rank === undefined) return [];
+    const amount = onMark(spot.value, writeValue(spot.value, scale.unit, undefined), scale) ?? '';
+    return candidate(spot, joined(amount, whole > 0 ? spot.value / whole : undefined, layer), first, rank);
+  });
+}
+
+/** The places whose values are wanted, each with its rank. */
+function chosen(spots: readonly Spot[], { style }: Layer): ReadonlyMap<number, number> {
+  if (spots.length === 0) return new Map();
+  const high = spots.reduce((a, b) => (b.value > a.value ? b : a));
+  const low = spots.reduce((a, b) => (b.value < a.value ? b : a));
+  const [first, last] = [spots[0], spots[spots.length - 1]];
+  return new Map(
+    spots.flatMap((spot): [number, number][] => {
+      const extreme = spot === high || spot === low;
+      const end = spot === first || spot === last;
+      if ((style?.values === 'ends' && !end) || (style?.values === 'extremes' && !extreme)) return [];
+      return [[spot.at, extreme ? 0 : end ? 1 : 2 + spot.at]];
+    }),
+  );
+}
+
+/** Where the values of a series stand: in or at the end of its columns, above or below its points. */
+function spotsOf(series: ModelSeries, drawn: Drawn): Spot[] {
+  const scale = drawn.scales[series.side];
+  if (!scale) return [];
+  const within = (value: number) => {
+    const along = alongScale(value, scale.domain, scale.kind);
+    return along >= 0 && along <= 1;
+  };
+  if (series.shape === 'column' || series.shape === 'bar') {
+    const boxes = columnBoxes(drawn, drawn.plot).find((one) => one.series.id === series.id)?.boxes ?? [];
+    return boxes.flatMap((box): Spot[] => {
+      const value = series.values[box.at] ?? 0;
+      const middle = { x: box.x + box.width / 2, y: box.y + box.height / 2 };
+      if (series.stack !== undefined) return [{ at: box.at, value, ...middle, inside: box, to: 'up' }];
+      if (!within(value)) return [];
+      const below = value < 0;
+      if (drawn.lying)
+        return [{ at: box.at, value, y: middle.y, x: below ? box.x : box.x + box.width, to: below ? 'left' : 'right' }];
+      return [{ at: box.at, value, x: middle.x, y: below ? box.y + box.height : box.y, to: below ? 'down' : 'up' }];
+    });
+  }
+  const spans = series.stack === undefined ? undefined : stackSpans(drawn.series).get(series.id);
+  const known = series.values.flatMap((value, at) => (value === null ? [] : [{ value, at }]));
+  const lowest = known.reduce((least, { value }) => Math.min(least, value), Infinity);
+  return known.flatMap(({ value, at }): Spot[] => {
+    if (spans) {
+      const [from, to] = spans[at];
+      const [a, b] = [pointAt(at, from, scale, drawn), pointAt(at, to, scale, drawn)];
+      const room = drawn.plot.width / Math.max(drawn.across.values.length, 1);
+      return [{ ...a, value, y: (a.y + b.y) / 2, inside: { width: room, height: Math.abs(a.y - b.y) } }];
+    }
+    if (!within(value)) return [];
+    const spot = pointAt(at, value, scale, drawn);
+    return [
+      { ...spot, value, to: drawn.lying ? spot.to : value === lowest && series.shape === 'line' ? 'down' : 'up' },
+    ];
+  });
+}
+
+function pointAt(at: number, value: number, scale: ScaleModel, { plot, lying, banded, across }: Drawn): Spot {
+  const count = across.values.length;
+  const share = banded || count === 1 ? (at + 0.5) / count : at / (count - 1);
+  const along = alongScale(value, scale.domain, scale.kind);
+  return lying
+    ? { at, value, x: plot.left + along * plot.width, y: plot.top + share * plot.height, to: 'right' }
+    : { at, value, x: plot.left + share * plot.width, y: plot.top + (1 - along) * plot.height, to: 'up' };
+}
+
+function candidate(spot: Spot, text: string, series: ModelSeries, rank: number): Candidate {
+  const width = textWidth(text, SIZE) + 4;
+  const common = { text, series: series.id, width, rank };
+  if (spot.inside)
+    return {
+      ...common,
+      x: spot.x,
+      y: spot.y,
+      anchor: 'middle',
+      left: spot.x - width / 2,
+      top: spot.y - HEIGHT / 2,
+      color: wordOn(series.color),
+    };
+  if (spot.to === 'right' || spot.to === 'left') {
+    const right = spot.to === 'right';
+    const x = spot.x + (right ? 5 : -5);
+    return {
+      ...common,
+      x,
+      y: spot.y,
+      anchor: right ? 'start' : 'end',
+      left: right ? x : x - width,
+      top: spot.y - HEIGHT / 2,
+    };
+  }
+  const y = spot.y + (spot.to === 'down' ? AWAY + 3 : -AWAY);
+  return { ...common, x: spot.x, y, anchor: 'middle', left: spot.x - width / 2, top: y - HEIGHT / 2 };
+}
+
+/** A value as amount, as share of the whole, or both. */
+function wordsOf(
+  { at, value }: Spot,
+  series: ModelSeries,
+  own: readonly ModelSeries[],
+  layer: Layer,
+  scale: ScaleModel,
+): string | undefined {
+  const amount = onMark(value, series.labels[at], scale);
+  if (amount === null) return undefined;
+  const together = own.length > 1 ? own.map(({ values }) => values[at]) : series.values;
+  const known = together.filter((one): one is number => one !== null);
+  const whole = known.reduce((sum, one) => sum + one, 0);
+  const shares = whole > 0 && known.every((one) => one >= 0);
+  return joined(amount, shares ? value / whole : undefined, layer);
+}
+
+function joined(amount: string, share: number | undefined, { style }: Layer): string {
+  const as = style?.valuesAs ?? 'amount';
+  if (as === 'amount' || share === undefined) return amount;
+  const words = writeValue(share, '%', undefined);
+  return as === 'share' ? words : `${amount} · ${words}`;
 }
 
 /** A value on its mark is as short as the numbers of its scale, with three figures that matter. */
@@ -50,64 +244,4 @@ function onMark(value: number, whole: string | null, { ticks, unit }: ScaleModel
   if (counted === 'ones' || unit === '%' || whole === null) return whole;
   const size = Math.abs(value) / DIVISOR[counted];
   return writeNumber(value, { unit, in: counted, decimals: size >= 100 || size === 0 ? 0 : size >= 10 ? 1 : 2 });
-}
-
-const touches = (a: Candidate, b: Candidate) =>
-  a.left < b.left + b.width && b.left < a.left + a.width && a.top < b.top + HEIGHT && b.top < a.top + HEIGHT;
-
-function candidatesOf(series: ModelSeries, drawn: Drawn, marksPerPlace: number): Candidate[] {
-  const scale = drawn.scales[series.side];
-  if (!scale) return [];
-  const { plot, lying, banded } = drawn;
-  const count = series.values.length;
-  const known = series.values.flatMap((value, i) => (value === null ? [] : [{ value, i }]));
-  const high = known.reduce((a, b) => (b.value > a.value ? b : a), known[0]);
-  const low = known.reduce((a, b) => (b.value < a.value ? b : a), known[0]);
-  const rankOf = (i: number) =>
-    i === high?.i || i === low?.i ? 0 : i === known[0]?.i || i === known[known.length - 1]?.i ? 1 : 2 + i;
-  return known.flatMap(({ value, i }): Candidate[] => {
-    const text = onMark(value, series.labels[i], scale);
-    // Parts of a stack stand on each other: their heights are those of the drawing, not of their values alone.
-    if (text === null || series.stack !== undefined) return [];
-    const share = banded || count === 1 ? (i + 0.5) / count : i / (count - 1);
-    const along = alongScale(value, scale.domain, scale.kind);
-    if (!(along >= 0 && along <= 1)) return [];
-    const width = textWidth(text, SIZE) + 4;
-    const room = (lying ? plot.height : plot.width) / count / marksPerPlace;
-    if (!lying && series.shape === 'column' && marksPerPlace > 1 && width > room * 1.6) return [];
-    if (lying) {
-      const x = plot.left + along * plot.width + (value < 0 ? -5 : 5);
-      const y = plot.top + share * plot.height;
-      const left = value < 0 ? x - width : x;
-      return [
-        {
-          x,
-          y,
-          text,
-          anchor: value < 0 ? 'end' : 'start',
-          series: series.id,
-          left,
-          top: y - HEIGHT / 2,
-          width,
-          rank: rankOf(i),
-        },
-      ];
-    }
-    const x = plot.left + share * plot.width;
-    const below = value < 0 || (i === low?.i && series.shape === 'line');
-    const y = plot.top + (1 - along) * plot.height + (below ? AWAY + 3 : -AWAY);
-    return [
-      {
-        x,
-        y,
-        text,
-        anchor: 'middle',
-        series: series.id,
-        left: x - width / 2,
-        top: y - HEIGHT / 2,
-        width,
-        rank: rankOf(i),
-      },
-    ];
-  });
 }

@@ -18,6 +18,33 @@ export interface ChartSpec {
   setAside?: { across: string | number; series?: string }[];
   scales: { left: Scale; right?: Scale; across?: Scale };
   text: ChartText;
+  look?: ChartLook;
+}
+
+export const GRIDS = ['amounts', 'places', 'both', 'none'] as const;
+export type Grid = (typeof GRIDS)[number];
+export const LEGENDS = ['top', 'bottom', 'left', 'right', 'none'] as const;
+export const LETTERS = ['small', 'normal', 'large'] as const;
+export const ALIGNMENTS = ['start', 'middle', 'end'] as const;
+export const LABEL_ANGLES = ['level', 'leaning', 'standing'] as const;
+
+/** How the chart as a whole looks. What is absent is chosen by layout. */
+export interface ChartLook {
+  /** Lines across the plot at the steps of the amounts, at the places across, at both or none. */
+  grid?: Grid;
+  /** A thin line from every mark of a line or of dots down to its place. */
+  plumb?: boolean;
+  /** Short strokes at the labels of the axes. */
+  ticks?: boolean;
+  legend?: (typeof LEGENDS)[number];
+  letters?: (typeof LETTERS)[number];
+  /** Where title and subtitle stand. */
+  title?: (typeof ALIGNMENTS)[number];
+  /** How the labels of the places stand. */
+  labels?: (typeof LABEL_ANGLES)[number];
+  /** `#rrggbb`. */
+  ground?: string;
+  frame?: boolean;
 }
 
 /** Absent: written by layout. "": none. */
@@ -55,7 +82,7 @@ export type Order =
 
 export type Amount = { column: string } | { rows: true } | { formula: string; rowsFirst?: boolean };
 
-export const SHAPES = ['line', 'column', 'bar', 'area', 'dot', 'target', 'pie'] as const;
+export const SHAPES = ['line', 'column', 'bar', 'area', 'dot', 'target', 'pie', 'figure'] as const;
 export type Shape = (typeof SHAPES)[number];
 export type Side = 'left' | 'right';
 
@@ -79,7 +106,18 @@ export interface Layer {
     width?: number;
     curve?: 'straight' | 'smooth' | 'step';
     points?: boolean;
-    values?: boolean;
+    /** The size of points and dots, in pixels across. */
+    pointSize?: number;
+    /** How much of the ground an area, column or slice lets through: 0 none, 1 all. */
+    clear?: number;
+    /** Values on the marks: `true` all. */
+    values?: boolean | 'ends' | 'extremes';
+    /** Values as they are, as shares of the whole at their place (of the whole series where it stands alone), or both. */
+    valuesAs?: 'amount' | 'share' | 'both';
+    /** Of stacks: their parts, their totals, or both. */
+    valuesOf?: 'parts' | 'totals' | 'both';
+    /** A pie with a hole, whole or half. */
+    ring?: 'whole' | 'half';
   };
 }
 
@@ -98,6 +136,10 @@ export interface Scale {
   max?: number;
   kind?: 'linear' | 'log';
   numbers?: ScaleNumbers;
+  /** At most so many steps; absent: by the room there is. */
+  steps?: number;
+  /** On the right scale: its zero stands at the height of the left one's. */
+  matchZero?: boolean;
 }
 
 export type Filter =

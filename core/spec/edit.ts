@@ -1,5 +1,5 @@
 import type { Step } from '../calendar';
-import type { ChartSpec, Filter, Layer, Scale, Shape, Side } from './chart-spec';
+import type { ChartLook, ChartSpec, Filter, Layer, Scale, Shape, Side } from './chart-spec';
 
 /** Changes to a chart, each from spec to spec. What a change makes wrong elsewhere it puts right. */
 
@@ -13,9 +13,10 @@ export function changeLayer(spec: ChartSpec, id: string, change: Partial<Layer>)
 /** Shapes whose length is read: their scale begins at zero. */
 export const SOLID: ReadonlySet<Shape> = new Set(['column', 'bar', 'area', 'pie']);
 
-/** Gives layers a shape; the scales of columns, bars and areas begin at zero, and only they stay stacked. A pie stands alone, bars lie down together. */
+/** Gives layers a shape; the scales of columns, bars and areas begin at zero, and only they stay stacked. A pie and a single figure stand alone, bars lie down together. */
 export function setShape(spec: ChartSpec, ids: readonly string[], shape: Shape): ChartSpec {
-  const all = shape === 'pie' || spec.layers.some((layer) => layer.shape === 'pie');
+  const alone = (one: Shape) => one === 'pie' || one === 'figure';
+  const all = alone(shape) || spec.layers.some((layer) => alone(layer.shape));
   const layers = spec.layers.map((layer) => {
     if (all || ids.includes(layer.id)) return withShape(layer, shape);
     // Columns lie down with the bars beside them, and stand up again.
@@ -43,6 +44,54 @@ function withShape(layer: Layer, shape: Shape): Layer {
 /** Moves a layer to a scale; a scale that nothing is on any more goes, and a new one begins at zero. */
 export function setSide(spec: ChartSpec, id: string, side: Side): ChartSpec {
   return changeLayer(spec, id, { side });
+}
+
+/** Changes how a layer looks; what becomes `undefined` is chosen by layout again. */
+export function setStyle(spec: ChartSpec, id: string, change: NonNullable<Layer['style']>): ChartSpec {
+  return {
+    ...spec,
+    layers: spec.layers.map((layer) => {
+      if (layer.id !== id) return layer;
+      const { style, ...rest } = layer;
+      const next = withoutEmpty({ ...style, ...change });
+      return next ? { ...rest, style: next } : rest;
+    }),
+  };
+}
+
+/** Changes how the whole chart looks. */
+export function setLook(spec: ChartSpec, change: ChartLook): ChartSpec {
+  const { look, ...rest } = spec;
+  const next = withoutEmpty({ ...look, ...change });
+  return next ? { ...rest, look: next } : rest;
+}
+
+function withoutEmpty<T extends object>(value: T): T | undefined {
+  const filled = Object.entries(value).filter(([, one]) => one !== undefined);
+  return filled.length > 0 ? (Object.fromEntries(filled) as T) : undefined;
+}
+
+/** Everything that was set of the look of the chart and its layers goes back to how layout chooses it. */
+export function plainLook(spec: ChartSpec): ChartSpec {
+  const rest = { ...spec };
+  delete rest.look;
+  return {
+    ...rest,
+    layers: spec.layers.map(({ style, ...layer }) => ({
+      ...layer,
+      ...(style?.ring ? { style: { ring: style.ring } } : {}),
+    })),
+  };
+}
+
+/** Draws a layer before or after its neighbour: later ones lie over earlier ones. */
+export function moveLayer(spec: ChartSpec, id: string, by: -1 | 1): ChartSpec {
+  const at = spec.layers.findIndex((layer) => layer.id === id);
+  const to = at + by;
+  if (at < 0 || to < 0 || to >= spec.layers.length) return spec;
+  const layers = [...spec.layers];
+  [layers[at], layers[to]] = [layers[to], layers[at]];
+  return { ...spec, layers };
 }
 
 export function setScale(spec: ChartSpec, side: Side | 'across', scale: Scale): ChartSpec {

@@ -29,7 +29,18 @@ import {
 } from 'class-validator';
 import { CYCLES, STEPS, WINDOWS } from '../calendar';
 import { SUMMARIES } from '../inference';
-import { FITS, GAPS, NUMBER_UNITS, SHAPES, type ChartSpec } from './chart-spec';
+import {
+  ALIGNMENTS,
+  FITS,
+  GAPS,
+  GRIDS,
+  LABEL_ANGLES,
+  LEGENDS,
+  LETTERS,
+  NUMBER_UNITS,
+  SHAPES,
+  type ChartSpec,
+} from './chart-spec';
 
 export interface InputError {
   readonly path: string;
@@ -206,7 +217,24 @@ class StyleInput {
   @IsOptional() @IsNumber() @Min(0.5) @Max(12) width?: number;
   @IsOptional() @IsIn(['straight', 'smooth', 'step']) curve?: string;
   @IsOptional() @IsBoolean() points?: boolean;
-  @IsOptional() @IsBoolean() values?: boolean;
+  @IsOptional() @IsNumber() @Min(1) @Max(30) pointSize?: number;
+  @IsOptional() @IsNumber() @Min(0) @Max(1) clear?: number;
+  @IsOptional() @IsIn([true, false, 'ends', 'extremes']) values?: boolean | string;
+  @IsOptional() @IsIn(['amount', 'share', 'both']) valuesAs?: string;
+  @IsOptional() @IsIn(['parts', 'totals', 'both']) valuesOf?: string;
+  @IsOptional() @IsIn(['whole', 'half']) ring?: string;
+}
+
+class LookInput {
+  @IsOptional() @IsIn(GRIDS) grid?: string;
+  @IsOptional() @IsBoolean() plumb?: boolean;
+  @IsOptional() @IsBoolean() ticks?: boolean;
+  @IsOptional() @IsIn(LEGENDS) legend?: string;
+  @IsOptional() @IsIn(LETTERS) letters?: string;
+  @IsOptional() @IsIn(ALIGNMENTS) title?: string;
+  @IsOptional() @IsIn(LABEL_ANGLES) labels?: string;
+  @IsOptional() @Matches(/^#[0-9a-fA-F]{6}$/, { message: 'ground must be written #rrggbb' }) ground?: string;
+  @IsOptional() @IsBoolean() frame?: boolean;
 }
 
 class LayerInput {
@@ -240,6 +268,8 @@ class ScaleInput {
   @Validate(AboveMin)
   max?: number;
   @IsOptional() @IsIn(['linear', 'log']) kind?: string;
+  @IsOptional() @IsInt() @Min(1) @Max(40) steps?: number;
+  @IsOptional() @IsBoolean() matchZero?: boolean;
   @IsOptional() @ValidateNested() @Type(() => NumbersInput) numbers?: NumbersInput;
 }
 
@@ -286,6 +316,7 @@ class ChartSpecInput {
   @IsOptional() @IsArray() @ValidateNested({ each: true }) @Type(() => SetAsideInput) setAside?: SetAsideInput[];
   @IsDefined() @IsObject() @ValidateNested() @Type(() => ScalesInput) scales!: ScalesInput;
   @IsDefined() @IsObject() @ValidateNested() @Type(() => TextInput) text!: TextInput;
+  @IsOptional() @ValidateNested() @Type(() => LookInput) look?: LookInput;
 }
 
 /**

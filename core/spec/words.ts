@@ -26,6 +26,7 @@ export const SHAPE_WORDS: Readonly<Record<Shape, { one: string; many: string }>>
   dot: { one: 'dot', many: 'dots' },
   target: { one: 'target mark', many: 'target marks' },
   pie: { one: 'slice', many: 'a pie' },
+  figure: { one: 'figure', many: 'a single figure' },
 };
 
 /** What is made of the values after the summary, as it is chosen from a menu. */

@@ -22,7 +22,7 @@ export function AcrossLabel({ x = 0, y = 0, payload, model }: Props) {
   if (model.across.turned)
     return (
       <text
-        transform={`translate(${x + 4},${Number(y) + 4}) rotate(-38)`}
+        transform={`translate(${x + 4},${Number(y) + 4}) rotate(${model.across.angle ?? -38})`}
         textAnchor="end"
         fontSize={12}
         fill="#5c615a"

@@ -7,17 +7,17 @@ import { AcrossLabel } from './AcrossLabel';
 import { BandCursor } from './BandCursor';
 import { ColumnMarks } from './ColumnMarks';
 import { drawnData } from './data';
-import { clickedAt, lyingAxis, placeAt, roomOf, sideAxis, type DrawingProps } from './drawing';
+import { AXIS_LINE, clickedAt, lyingAxis, placeAt, roomOf, sideAxis, type DrawingProps } from './drawing';
 import { mark } from './marks';
+import { PlumbLines } from './PlumbLines';
 import { ReadAcross } from './ReadAcross';
 import { ValueLabels } from './ValueLabels';
 
-const AXIS_LINE = { stroke: '#8d8674' };
 const GRID = '#ebe4d6';
 
 /** Lines, areas, columns, bars, dots and target marks over time, cycles, groups and bins. */
 export function GroupedDrawing(props: DrawingProps) {
-  const { model, small = false, width, height, onPoint } = props;
+  const { model, small = false, width, height, onPoint, onPart } = props;
   const { rows, stretches } = useMemo(() => drawnData(model), [model]);
   const { lying = false } = model;
   const banded = isBanded(model.series, model);
@@ -25,6 +25,7 @@ export function GroupedDrawing(props: DrawingProps) {
   const { left, right } = model.scales;
   const firstSide = left ? 'left' : 'right';
   const firstScale = left ?? right;
+  const grid = model.look?.grid ?? 'amounts';
   const places = {
     dataKey: 'i',
     type: 'category',
@@ -57,22 +58,27 @@ export function GroupedDrawing(props: DrawingProps) {
         if (place !== undefined) onPoint?.(place, at);
       }}
     >
-      {!small && (
+      {!small && grid !== 'none' && (
         <CartesianGrid
-          vertical={lying}
-          horizontal={!lying}
+          vertical={lying ? grid !== 'places' : grid !== 'amounts'}
+          horizontal={lying ? grid !== 'amounts' : grid !== 'places'}
           stroke={GRID}
           {...(lying ? { xAxisId: firstSide, yAxisId: 'places' } : { yAxisId: firstSide })}
         />
       )}
       {lying ? (
-        <YAxis {...places} yAxisId="places" width={small ? 0 : room.left} tickLine={false} />
+        <YAxis
+          {...places}
+          yAxisId="places"
+          width={small ? 0 : room.left}
+          tickLine={model.look?.ticks ? AXIS_LINE : false}
+        />
       ) : (
         <XAxis
           {...places}
           padding={small || banded ? undefined : { left: 0, right: 0 }}
           height={small ? 0 : room.bottom}
-          tickLine={banded ? false : AXIS_LINE}
+          tickLine={(model.look?.ticks ?? !banded) ? AXIS_LINE : false}
         />
       )}
       {(['left', 'right'] as const).map((side) => {
@@ -98,9 +104,10 @@ export function GroupedDrawing(props: DrawingProps) {
           stroke="#8d8674"
         />
       )}
+      {!small && model.look?.plumb && <PlumbLines model={model} banded={banded} />}
       <ColumnMarks model={model} small={small} />
       {stretches.map((stretch) => mark(stretch, small, model))}
-      {!small && model.values && <ValueLabels model={model} />}
+      {!small && model.values && <ValueLabels model={model} onPart={onPart} />}
     </ComposedChart>
   );
 }

@@ -10,10 +10,13 @@ export function PieDrawing({ model, small = false, width, height, onPoint }: Dra
   const [over, setOver] = useState<number>();
   const slices = model.slices ?? [];
   const { plot } = model.size;
-  const scale = small ? Math.min(width, height) / 2 - 4 : plot.width / 2;
+  const { hole } = model;
+  const room = hole?.half ? Math.min(width / 2, height) - 6 : Math.min(width, height) / 2 - 4;
+  const scale = small ? room : plot.width / 2;
   const center = small
-    ? { x: width / 2, y: height / 2 }
+    ? { x: width / 2, y: hole?.half ? height - 4 : height / 2 }
     : { x: plot.left + plot.width / 2, y: plot.top + plot.height / 2 };
+  const inner = hole ? scale * hole.share : 0;
   const shown = slices.find(({ at }) => at === over);
   return (
     <div style={{ position: 'relative', width, height }}>
@@ -26,8 +29,9 @@ export function PieDrawing({ model, small = false, width, height, onPoint }: Dra
         {slices.map((slice) => (
           <path
             key={slice.at}
-            d={slicePath(slice, center, scale)}
+            d={slicePath(slice, center, scale, inner)}
             fill={slice.color}
+            fillOpacity={model.series[0]?.clear === undefined ? undefined : 1 - model.series[0].clear}
             stroke="#fffdf8"
             strokeWidth={small ? 0.6 : 1.5}
             opacity={over === undefined || over === slice.at ? 1 : 0.6}
@@ -39,6 +43,19 @@ export function PieDrawing({ model, small = false, width, height, onPoint }: Dra
             }
           />
         ))}
+        {hole && !small && (
+          <text
+            x={center.x}
+            y={hole.half ? center.y - inner * 0.12 : center.y}
+            dy={hole.half ? 0 : '0.35em'}
+            textAnchor="middle"
+            fontSize={Math.min(inner * 0.42, 30)}
+            fontWeight={600}
+            fill="#24302c"
+          >
+            {hole.words}
+          </text>
+        )}
         {!small &&
           slices.map((slice) => slice.label && <SliceName key={slice.at} slice={slice} center={center} r={scale} />)}
       </svg>
@@ -62,12 +79,15 @@ function onCircle(turn: number, { x, y }: Point, r: number): Point {
   return { x: x + Math.sin(angle) * r, y: y - Math.cos(angle) * r };
 }
 
-function slicePath({ from, to }: Slice, center: Point, r: number): string {
+function slicePath({ from, to }: Slice, center: Point, r: number, inner: number): string {
   // A single slice of everything is a circle; an arc that ends where it begins would draw nothing.
   const end = to - from > 0.9999 ? from + 0.9999 : to;
   const a = onCircle(from, center, r);
   const b = onCircle(end, center, r);
-  return `M${center.x},${center.y}L${a.x},${a.y}A${r},${r} 0 ${end - from > 0.5 ? 1 : 0} 1 ${b.x},${b.y}Z`;
+  const large = end - from > 0.5 ? 1 : 0;
+  if (inner === 0) return `M${center.x},${center.y}L${a.x},${a.y}A${r},${r} 0 ${large} 1 ${b.x},${b.y}Z`;
+  const [c, d] = [onCircle(end, center, inner), onCircle(from, center, inner)];
+  return `M${a.x},${a.y}A${r},${r} 0 ${large} 1 ${b.x},${b.y}L${c.x},${c.y}A${inner},${inner} 0 ${large} 0 ${d.x},${d.y}Z`;
 }
 
 const REACH = 16;

@@ -1,12 +1,13 @@
 import { wordColor, type ChartModel } from '@/core/layout';
 
 /** The values on the marks, each where it covers no other. */
-export function ValueLabels({ model }: { model: ChartModel }) {
+export function ValueLabels({ model, onPart }: { model: ChartModel; onPart?: (part: string) => void }) {
   const colors = new Map(model.series.map(({ id, color }) => [id, wordColor(color)]));
+  const layers = new Map(model.series.map(({ id, layer }) => [id, layer]));
   const several = model.series.length > 1;
   return (
-    <g className="values" pointerEvents="none">
-      {(model.values ?? []).map(({ x, y, text, anchor, series }, i) => (
+    <g className="values" pointerEvents={onPart ? undefined : 'none'}>
+      {(model.values ?? []).map(({ x, y, text, anchor, series, color }, i) => (
         <text
           key={i}
           x={x}
@@ -14,10 +15,18 @@ export function ValueLabels({ model }: { model: ChartModel }) {
           dy="0.35em"
           textAnchor={anchor}
           fontSize={12}
-          fill={several ? colors.get(series) : '#24302c'}
-          stroke="#fffdf8"
+          fill={color ?? (several ? colors.get(series) : '#24302c')}
+          stroke={color === undefined ? (model.look?.ground ?? '#fffdf8') : 'none'}
           strokeWidth={3}
           paintOrder="stroke"
+          style={onPart ? { cursor: 'pointer' } : undefined}
+          onClick={
+            onPart &&
+            ((event) => {
+              event.stopPropagation();
+              onPart(`layer:${layers.get(series)}`);
+            })
+          }
         >
           {text}
         </text>

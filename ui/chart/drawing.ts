@@ -9,6 +9,8 @@ export interface DrawingProps {
   height: number;
   /** What clicking a place of the chart does; `at` is where, in pixels from the drawing's corner. */
   onPoint?: (place: number, at: { x: number; y: number }) => void;
+  /** What clicking a part of the drawing does: "layer:l1" for a value that is written on a mark. */
+  onPart?: (part: string) => void;
 }
 
 /** The room around the plot, in pixels. */
@@ -22,6 +24,9 @@ export function roomOf({ model, small, width, height }: DrawingProps) {
     bottom: height - plot.top - plot.height,
   };
 }
+
+/** Base lines, and short strokes at the labels. */
+export const AXIS_LINE = { stroke: '#8d8674' };
 
 /** The words of ticks on both scales. */
 export const TICK_STYLE = { fontSize: 12, fill: '#5c615a' };
@@ -56,7 +61,7 @@ function amountAxis(model: ChartModel, side: Side, small: boolean) {
       hide: small,
       tick: TICK_STYLE,
       tickFormatter: (value: number) => scale.labels[scale.ticks.indexOf(value)] ?? '',
-      tickLine: false,
+      tickLine: model.look?.ticks ? AXIS_LINE : false,
       axisLine: false,
       allowDataOverflow: cutsOff(model, side),
     }
@@ -76,13 +81,15 @@ export function lyingAxis(model: ChartModel, side: Side, small: boolean, height:
   return axis && { ...axis, xAxisId: side, orientation, height: small ? 0 : height };
 }
 
-/** Where in the drawing a click fell. */
+/** Where in the drawing a click fell, in its own pixels however large it is shown. */
 export function clickedAt(event: { currentTarget: EventTarget | null; clientX?: number; clientY?: number }): {
   x: number;
   y: number;
 } {
-  const box = (event.currentTarget as Element | null)?.getBoundingClientRect();
-  return { x: (event.clientX ?? 0) - (box?.left ?? 0), y: (event.clientY ?? 0) - (box?.top ?? 0) };
+  const shown = event.currentTarget as HTMLElement | null;
+  const box = shown?.getBoundingClientRect();
+  const scale = box && shown?.offsetWidth ? box.width / shown.offsetWidth : 1;
+  return { x: ((event.clientX ?? 0) - (box?.left ?? 0)) / scale, y: ((event.clientY ?? 0) - (box?.top ?? 0)) / scale };
 }
 
 /** The place of a chart at a point of its drawing; nothing outside the plot. `banded` places are as wide as their columns. */

@@ -22,7 +22,7 @@ export function mark({ key, series, alone }: Stretch, small: boolean, model: Cha
           key={key}
           {...common}
           stroke="none"
-          dot={dotMark(series, small ? 2.5 : 5)}
+          dot={dotMark(series, small ? 2.5 : (series.pointSize ?? 10) / 2)}
           activeDot={false}
           legendType="none"
         />
@@ -47,9 +47,10 @@ export function mark({ key, series, alone }: Stretch, small: boolean, model: Cha
           connectNulls={series.stack === undefined}
           stackId={series.stack ?? undefined}
           stroke={series.color}
-          strokeWidth={small ? 1 : 1.6}
+          strokeWidth={small ? 1 : (series.width ?? 1.6)}
+          strokeDasharray={DASHES[series.dash ?? 'solid']}
           fill={series.color}
-          fillOpacity={series.stack ? 0.82 : 0.28}
+          fillOpacity={series.clear === undefined ? (series.stack ? 0.82 : 0.28) : 1 - series.clear}
           dot={alone ? { r: small ? 1.5 : 3, fill: series.color, stroke: 'none' } : false}
           activeDot={false}
         />
@@ -70,7 +71,7 @@ export function mark({ key, series, alone }: Stretch, small: boolean, model: Cha
           strokeOpacity={series.joins ? 0.75 : 1}
           strokeDasharray={DASHES[series.dash ?? 'solid']}
           strokeLinejoin="round"
-          dot={shown ? { r: small ? 1.5 : 3, fill: series.color, stroke: 'none' } : false}
+          dot={shown ? { r: small ? 1.5 : (series.pointSize ?? 6) / 2, fill: series.color, stroke: 'none' } : false}
           activeDot={small ? false : { r: 4.5, fill: '#fffdf8', stroke: series.color, strokeWidth: 2 }}
         />
       );

@@ -2,7 +2,16 @@
 
 import { Radio, Select } from 'antd';
 import type { ChartModel } from '@/core/layout';
-import { column, GAPS, upperFirst, type ChartSpec, type Sources, type Gaps } from '@/core/spec';
+import {
+  column,
+  GAPS,
+  setLook,
+  upperFirst,
+  type ChartLook,
+  type ChartSpec,
+  type Sources,
+  type Gaps,
+} from '@/core/spec';
 import { Card, Field } from '../cards/Card';
 import styles from '../cards/cards.module.css';
 import { choicesFor } from './menus';
@@ -73,6 +82,24 @@ export function AcrossCard({ model, spec, sources }: { model: ChartModel; spec: 
             />
           </Field>
         </>
+      )}
+      {across.as !== 'number' && !model.slices && !model.lying && (
+        <Field label="Labels">
+          <Select
+            size="small"
+            aria-label="Labels stand"
+            value={spec.look?.labels ?? 'auto'}
+            onChange={(labels: NonNullable<ChartLook['labels']> | 'auto') =>
+              edit((now) => setLook(now, { labels: labels === 'auto' ? undefined : labels }))
+            }
+            options={[
+              { value: 'auto', label: 'As there is room' },
+              { value: 'level', label: 'Level' },
+              { value: 'leaning', label: 'Leaning' },
+              { value: 'standing', label: 'Standing' },
+            ]}
+          />
+        </Field>
       )}
       {across.as === 'number' && <p className={styles.facts}>One dot per row.</p>}
       <p className={styles.why}>

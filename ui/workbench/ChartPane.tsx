@@ -2,7 +2,7 @@
 
 import { useCallback, useRef, useState, type RefObject } from 'react';
 import { Popover, Spin } from 'antd';
-import type { Sources } from '@/core/spec';
+import type { ChartLook, Sources } from '@/core/spec';
 import type { Sheet } from '../api';
 import { ChartDrawing } from '../chart/ChartDrawing';
 import styles from './ChartPane.module.css';
@@ -40,6 +40,8 @@ export function ChartPane({ holder, size, sheet, sources, preview, busy, error }
   };
   const write = (name: 'title' | 'subtitle') => (text: string | undefined) =>
     edit((now) => ({ ...now, text: { ...now.text, [name]: text } }));
+  const legend = spec?.look?.legend;
+  const aside = legend === 'left' || legend === 'right' || legend === 'bottom' ? legend : undefined;
   const trouble = error ?? preview.error?.message;
   return (
     <div className={styles.pane}>
@@ -47,85 +49,97 @@ export function ChartPane({ holder, size, sheet, sources, preview, busy, error }
         ref={figure}
         className={styles.figure}
         data-export="chart"
+        data-frame={spec?.look?.frame}
+        style={spec?.look?.ground ? { background: spec.look.ground } : undefined}
         aria-label={model ? `${model.title}. ${model.sentence}` : 'Chart'}
       >
-        <figcaption className={styles.caption} data-several={(model?.series.length ?? 0) > 1 || undefined}>
-          {model && spec && (
-            <>
-              <div className={styles.titleRow}>
-                <h1 className={styles.heading}>
-                  <InPlaceText
-                    className={styles.title}
-                    text={model.title}
-                    what="Title"
-                    written={spec.text.title !== undefined}
-                    onChange={write('title')}
-                  />
-                </h1>
-              </div>
-              <div className={styles.subtitle}>
-                <InPlaceText
-                  text={model.subtitle ?? ''}
-                  what="Subtitle"
-                  written={spec.text.subtitle !== undefined}
-                  onChange={write('subtitle')}
-                  placeholder="Add a subtitle"
-                />
-              </div>
-              <Legend model={model} spec={spec} onOpen={setOpenPart} />
-            </>
-          )}
-        </figcaption>
-        <div ref={holder} className={styles.holder}>
-          {model && spec && size.width > 0 && (
-            <div className={styles.canvas} style={{ width: model.size.width, height: model.size.height }}>
-              <ChartDrawing
-                model={model}
-                width={model.size.width}
-                height={model.size.height}
-                {...(model.points ? {} : { onPoint })}
-              />
-              <div
-                className={styles.over}
-                style={{
-                  top: model.panels?.[0]?.top ?? 0,
-                  ...(model.size.cell ?? { width: model.size.width, height: model.size.height }),
-                }}
-              >
-                {model.form !== 'number' && (
-                  <ChartParts
-                    model={model.size.cell ? { ...model, size: { ...model.size, ...model.size.cell } } : model}
-                    spec={spec}
-                    sources={sources}
-                    open={openPart}
-                    onOpen={setOpenPart}
-                  />
-                )}
-              </div>
-              {pointed && (
-                <Popover
-                  open
-                  key={`${pointed.place} ${pointed.x} ${pointed.y}`}
-                  onOpenChange={(next) => !next && setPointed(undefined)}
-                  trigger="click"
-                  placement="right"
-                  content={
-                    <PointCard
-                      model={model}
-                      spec={spec}
-                      sources={sources}
-                      place={pointed.place}
-                      onRows={setRowsOf}
-                      onDone={() => setPointed(undefined)}
+        <div className={styles.scaled} style={scaledBy(spec?.look?.letters)}>
+          <figcaption
+            className={styles.caption}
+            data-align={spec?.look?.title}
+            data-several={((model?.series.length ?? 0) > 1 && !aside) || undefined}
+          >
+            {model && spec && (
+              <>
+                <div className={styles.titleRow}>
+                  <h1 className={styles.heading}>
+                    <InPlaceText
+                      className={styles.title}
+                      text={model.title}
+                      what="Title"
+                      written={spec.text.title !== undefined}
+                      onChange={write('title')}
                     />
-                  }
-                >
-                  <span className={styles.pointed} style={{ left: pointed.x, top: pointed.y }} data-no-export />
-                </Popover>
+                  </h1>
+                </div>
+                <div className={styles.subtitle}>
+                  <InPlaceText
+                    text={model.subtitle ?? ''}
+                    what="Subtitle"
+                    written={spec.text.subtitle !== undefined}
+                    onChange={write('subtitle')}
+                    placeholder="Add a subtitle"
+                  />
+                </div>
+                {!aside && <Legend model={model} spec={spec} onOpen={setOpenPart} />}
+              </>
+            )}
+          </figcaption>
+          <div className={styles.middle} data-legend={aside}>
+            {aside && model && spec && <Legend model={model} spec={spec} onOpen={setOpenPart} />}
+            <div ref={holder} className={styles.holder}>
+              {model && spec && size.width > 0 && (
+                <div className={styles.canvas} style={{ width: model.size.width, height: model.size.height }}>
+                  <ChartDrawing
+                    model={model}
+                    width={model.size.width}
+                    height={model.size.height}
+                    onPart={setOpenPart}
+                    {...(model.points ? {} : { onPoint })}
+                  />
+                  <div
+                    className={styles.over}
+                    style={{
+                      top: model.panels?.[0]?.top ?? 0,
+                      ...(model.size.cell ?? { width: model.size.width, height: model.size.height }),
+                    }}
+                  >
+                    {model.form !== 'number' && (
+                      <ChartParts
+                        model={model.size.cell ? { ...model, size: { ...model.size, ...model.size.cell } } : model}
+                        spec={spec}
+                        sources={sources}
+                        open={openPart}
+                        onOpen={setOpenPart}
+                      />
+                    )}
+                  </div>
+                  {pointed && (
+                    <Popover
+                      open
+                      key={`${pointed.place} ${pointed.x} ${pointed.y}`}
+                      onOpenChange={(next) => !next && setPointed(undefined)}
+                      trigger="click"
+                      placement="right"
+                      content={
+                        <PointCard
+                          model={model}
+                          spec={spec}
+                          sources={sources}
+                          place={pointed.place}
+                          onRows={setRowsOf}
+                          onDone={() => setPointed(undefined)}
+                        />
+                      }
+                    >
+                      <span className={styles.pointed} style={{ left: pointed.x, top: pointed.y }} data-no-export />
+                    </Popover>
+                  )}
+                </div>
               )}
+              {!spec && !busy && !trouble && <Invitation sheet={sheet} />}
             </div>
-          )}
-          {!spec && !busy && !trouble && <Invitation sheet={sheet} />}
+          </div>
         </div>
       </figure>
       {model && (
@@ -161,6 +175,14 @@ export function ChartPane({ holder, size, sheet, sources, preview, busy, error }
       )}
     </div>
   );
+}
+
+const LETTERS = { small: 0.86, normal: 1, large: 1.2 } as const;
+
+/** Larger letters: the whole chart is laid out for less room and shown larger. */
+function scaledBy(letters: ChartLook['letters'] = 'normal') {
+  const k = LETTERS[letters];
+  return { width: `${100 / k}%`, height: `${100 / k}%`, transform: k === 1 ? undefined : `scale(${k})` };
 }
 
 function Invitation({ sheet }: { sheet: Sheet }) {

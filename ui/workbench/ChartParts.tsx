@@ -2,12 +2,14 @@
 
 import type { CSSProperties, ReactNode } from 'react';
 import { Popover } from 'antd';
-import { wordColor, type ChartModel, type ScaleModel } from '@/core/layout';
+import { wordColor, type ChartModel, type Plot, type ScaleModel } from '@/core/layout';
 import type { ChartSpec, Side, Sources } from '@/core/spec';
 import { AcrossCard } from './AcrossCard';
 import styles from './ChartPane.module.css';
+import { GridCard } from './GridCard';
 import { InPlaceText } from './InPlaceText';
 import { LayerCard } from './LayerCard';
+import { LookCard } from './LookCard';
 import { ScaleCard } from './ScaleCard';
 import { SeriesName } from './SeriesName';
 import { useWork } from './store';
@@ -78,11 +80,13 @@ export function ChartParts({ model, spec, sources, open, onOpen }: Props) {
           'leftBottom',
           <AcrossCard model={model} spec={spec} sources={sources} />,
         )}
+      {card('grid', 'Grid', hidden(plot), 'left', <GridCard spec={spec} />)}
+      {card('look', 'Whole chart', hidden(plot), 'left', <LookCard spec={spec} />)}
       {spec.layers.map((layer) =>
         card(
           `layer:${layer.id}`,
           `Layer ${layer.id}`,
-          { left: 0, top: plot.top + plot.height / 2, width: 1, height: 1, opacity: 0, pointerEvents: 'none' },
+          hidden(plot),
           'left',
           <LayerCard layer={layer} model={model} spec={spec} sources={sources} />,
         ),
@@ -111,6 +115,16 @@ export function ChartParts({ model, spec, sources, open, onOpen }: Props) {
     </>
   );
 }
+
+/** Cards without a place of their own on the drawing open from its middle. */
+const hidden = (plot: Plot): CSSProperties => ({
+  left: 0,
+  top: plot.top + plot.height / 2,
+  width: 1,
+  height: 1,
+  opacity: 0,
+  pointerEvents: 'none',
+});
 
 /** Where the axes stand that open a card when they are clicked. */
 function areasOf(model: ChartModel): Record<'left' | 'right' | 'across', CSSProperties> {

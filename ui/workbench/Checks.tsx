@@ -1,6 +1,6 @@
 'use client';
 
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { Popover } from 'antd';
 import type { Check } from '@/core/layout';
 import type { ChartSpec } from '@/core/spec';
@@ -16,7 +16,7 @@ interface Props {
 const IN_LINE = 3;
 
 /** What the chart's maker should know: one calm line at the foot, the rest a click away. */
-export function Checks({ checks, sheet, onShow }: Props) {
+export const Checks = memo(function Checks({ checks, sheet, onShow }: Props) {
   const [open, setOpen] = useState(false);
   const notes = [
     ...checks,
@@ -57,7 +57,7 @@ export function Checks({ checks, sheet, onShow }: Props) {
       )}
     </footer>
   );
-}
+});
 
 function One({ check, sheet, onShow }: { check: Check; sheet: Sheet; onShow: (column: string) => void }) {
   const edit = useWork((state) => state.edit);

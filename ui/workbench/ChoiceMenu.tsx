@@ -1,12 +1,13 @@
 'use client';
 
 import { Dropdown, type MenuProps } from 'antd';
-import type { ReactElement } from 'react';
+import { useState, type ReactElement } from 'react';
 import { useWork } from './store';
 import type { Choice, ChoiceGroup, Editor } from './menus';
 
 interface Props {
-  groups: readonly ChoiceGroup[];
+  /** What there is to choose, asked when the menu opens. */
+  groups: () => readonly ChoiceGroup[];
   onPicks: (picks: string[]) => void;
   /** Opens a card with more to say. */
   onOpen?: (editor: Editor) => void;
@@ -15,8 +16,10 @@ interface Props {
 }
 
 /** A small menu in place. Choosing changes the chart, or the picks. */
-export function ChoiceMenu({ groups, onPicks, onOpen, children, placement = 'bottomLeft' }: Props) {
+export function ChoiceMenu({ groups: ask, onPicks, onOpen, children, placement = 'bottomLeft' }: Props) {
   const edit = useWork((state) => state.edit);
+  const [open, setOpen] = useState(false);
+  const groups = open ? ask() : [];
   const all = new Map<string, Choice>(
     groups.flatMap((group, g) => group.choices.map((choice) => [`${g}:${choice.key}`, choice] as const)),
   );
@@ -37,6 +40,8 @@ export function ChoiceMenu({ groups, onPicks, onOpen, children, placement = 'bot
       trigger={['click']}
       placement={placement}
       menu={{ items, onClick, style: { maxHeight: 420, overflow: 'auto' } }}
+      open={open}
+      onOpenChange={setOpen}
       autoFocus
     >
       {children}

@@ -1,9 +1,18 @@
 'use client';
 
-import { Checkbox, ColorPicker, Input, Select } from 'antd';
+import { Button, Checkbox, ColorPicker, Input, InputNumber, Select, Slider } from 'antd';
 import { useState } from 'react';
 import { PALETTE, type ChartModel } from '@/core/layout';
-import { changeLayer, layerWords, type ChartSpec, type Sources, type Layer } from '@/core/spec';
+import {
+  changeLayer,
+  layerWords,
+  moveLayer,
+  setStyle,
+  type ChartSpec,
+  type Layer,
+  type Shape,
+  type Sources,
+} from '@/core/spec';
 import { Card, Field } from '../cards/Card';
 import { shapeChoices, sideChoices, summaryChoices, type Choice } from './menus';
 import { useWork } from './store';
@@ -38,8 +47,7 @@ export function LayerCard({
       />
     </Field>
   );
-  const style = (change: NonNullable<Layer['style']>) =>
-    edit((now) => changeLayer(now, layer.id, { style: { ...layer.style, ...change } }));
+  const style = (change: NonNullable<Layer['style']>) => edit((now) => setStyle(now, layer.id, change));
   const several = model.series.filter((series) => series.layer === layer.id).length > 1;
   const rename = () => edit((now) => changeLayer(now, layer.id, { name: name.trim() || undefined }));
   return (
@@ -97,20 +105,72 @@ export function LayerCard({
               ]}
             />
           </Field>
-          {layer.shape === 'line' && (
-            <Checkbox
-              checked={layer.style?.points ?? false}
-              onChange={(event) => style({ points: event.target.checked })}
-            >
-              Points on the line
-            </Checkbox>
-          )}
+          <Field label="Width">
+            <InputNumber
+              size="small"
+              aria-label="Line width"
+              min={0.5}
+              max={12}
+              step={0.5}
+              value={layer.style?.width}
+              placeholder="Ours"
+              onChange={(width) => style({ width: width ?? undefined })}
+            />
+            {layer.shape === 'line' && (
+              <Checkbox
+                checked={layer.style?.points ?? false}
+                onChange={(event) => style({ points: event.target.checked })}
+              >
+                Points
+              </Checkbox>
+            )}
+          </Field>
         </>
       )}
-      {!model.slices && spec.across.as !== 'number' && (
-        <Checkbox checked={layer.style?.values ?? false} onChange={(event) => style({ values: event.target.checked })}>
-          Values on the marks
-        </Checkbox>
+      {(layer.shape === 'dot' || layer.style?.points) && (
+        <Field label="Point size">
+          <InputNumber
+            size="small"
+            aria-label="Point size"
+            min={1}
+            max={30}
+            value={layer.style?.pointSize}
+            placeholder="Ours"
+            onChange={(pointSize) => style({ pointSize: pointSize ?? undefined })}
+          />
+        </Field>
+      )}
+      {FILLED.has(layer.shape) && (
+        <Field label="See-through">
+          <Slider
+            ariaLabelForHandle="See-through"
+            min={0}
+            max={90}
+            step={10}
+            value={Math.round((layer.style?.clear ?? (layer.shape === 'area' ? 0.7 : 0)) * 100)}
+            onChange={(clear) => style({ clear: clear / 100 })}
+            tooltip={{ formatter: (value) => `${value} %` }}
+          />
+        </Field>
+      )}
+      {!model.figure && spec.across.as !== 'number' && <ValuesFields layer={layer} model={model} style={style} />}
+      {spec.layers.length > 1 && (
+        <Field label="Drawn">
+          <Button
+            size="small"
+            disabled={spec.layers[0].id === layer.id}
+            onClick={() => edit((now) => moveLayer(now, layer.id, -1))}
+          >
+            Further back
+          </Button>
+          <Button
+            size="small"
+            disabled={spec.layers[spec.layers.length - 1].id === layer.id}
+            onClick={() => edit((now) => moveLayer(now, layer.id, 1))}
+          >
+            Further in front
+          </Button>
+        </Field>
       )}
       {layer.style && (
         <p>
@@ -124,5 +184,75 @@ export function LayerCard({
         </p>
       )}
     </Card>
+  );
+}
+
+const FILLED: ReadonlySet<Shape> = new Set(['column', 'bar', 'area', 'pie']);
+
+/** Which values are written on the marks, and how. */
+function ValuesFields({
+  layer,
+  model,
+  style,
+}: {
+  layer: Layer;
+  model: ChartModel;
+  style: (change: NonNullable<Layer['style']>) => void;
+}) {
+  const { values, valuesAs, valuesOf } = layer.style ?? {};
+  const stacked = model.series.some(
+    (series) => series.layer === layer.id && series.stack !== undefined && !series.share,
+  );
+  return (
+    <>
+      {!model.slices && (
+        <Field label="Values">
+          <Select
+            size="small"
+            aria-label="Values on the marks"
+            value={values === true ? 'all' : values || 'none'}
+            onChange={(next: 'none' | 'all' | 'ends' | 'extremes') =>
+              style({ values: next === 'none' ? undefined : next === 'all' ? true : next })
+            }
+            options={[
+              { value: 'none', label: 'None' },
+              { value: 'all', label: 'All that fit' },
+              { value: 'ends', label: 'First and last' },
+              { value: 'extremes', label: 'Highest and lowest' },
+            ]}
+          />
+        </Field>
+      )}
+      {(values || model.slices) && (
+        <Field label="Written as">
+          <Select
+            size="small"
+            aria-label="Values are written as"
+            value={valuesAs ?? (model.slices ? 'both' : 'amount')}
+            onChange={(next: 'amount' | 'share' | 'both') => style({ valuesAs: next })}
+            options={[
+              { value: 'amount', label: 'Amount' },
+              { value: 'share', label: 'Share of the whole' },
+              { value: 'both', label: 'Amount and share' },
+            ]}
+          />
+        </Field>
+      )}
+      {values && stacked && (
+        <Field label="Of stacks">
+          <Select
+            size="small"
+            aria-label="Values of stacks"
+            value={valuesOf ?? 'parts'}
+            onChange={(next: 'parts' | 'totals' | 'both') => style({ valuesOf: next })}
+            options={[
+              { value: 'parts', label: 'The parts' },
+              { value: 'totals', label: 'The totals' },
+              { value: 'both', label: 'Both' },
+            ]}
+          />
+        </Field>
+      )}
+    </>
   );
 }

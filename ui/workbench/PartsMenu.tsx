@@ -10,8 +10,10 @@ export function PartsMenu({ model, onOpen }: { model: ChartModel; onOpen: (part:
   const items = [
     ...(model.scales.left ? [{ key: 'left', label: 'Left scale' }] : []),
     ...(model.scales.right ? [{ key: 'right', label: 'Right scale' }] : []),
-    ...(model.slices ? [] : [{ key: 'across', label: 'Across' }]),
+    ...(model.slices || model.figure ? [] : [{ key: 'across', label: 'Across' }]),
     ...(model.points ? [] : [{ key: 'point', label: 'A point …' }]),
+    ...(model.slices || model.figure ? [] : [{ key: 'grid', label: 'Grid' }]),
+    { key: 'look', label: 'Whole chart' },
     ...layers.map((series) => ({
       key: `layer:${series.layer}`,
       label: several ? (layers.length > 1 ? series.name.split(',')[0] : 'Series') : series.name,

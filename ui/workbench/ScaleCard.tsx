@@ -1,6 +1,6 @@
 'use client';
 
-import { InputNumber, Radio, Select } from 'antd';
+import { Checkbox, InputNumber, Radio, Select } from 'antd';
 import { breathingStart, extent, type ChartModel } from '@/core/layout';
 import {
   layerWords,
@@ -126,6 +126,14 @@ export function ScaleCard({
           ]}
         />
       </Field>
+      {side === 'right' && (
+        <Checkbox
+          checked={scale.matchZero ?? false}
+          onChange={(event) => change({ matchZero: event.target.checked || undefined })}
+        >
+          Zero at the height of the left scale’s
+        </Checkbox>
+      )}
       {spec.layers
         .filter((layer) => layer.side === side)
         .map((layer) => (

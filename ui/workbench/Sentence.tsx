@@ -1,6 +1,6 @@
 'use client';
 
-import { useMemo, useState } from 'react';
+import { memo, useCallback, useMemo, useState } from 'react';
 import { Popover } from 'antd';
 import { sentenceParts, type Sources } from '@/core/spec';
 import type { Sheet } from '../api';
@@ -13,7 +13,7 @@ import { useWork } from './store';
 import type { usePicking } from './useChart';
 
 /** The chart said in one sentence; every underlined part is a control. */
-export function Sentence({
+export const Sentence = memo(function Sentence({
   sheet,
   sources,
   picking,
@@ -25,6 +25,7 @@ export function Sentence({
   const spec = useWork((state) => state.spec);
   const parts = useMemo(() => (spec ? sentenceParts(spec, sources) : []), [spec, sources]);
   const [editor, setEditor] = useState<Editor>();
+  const onOpen = useCallback((next: Editor) => setTimeout(() => setEditor(next), 60), []);
   const add = (title: string, role: 'amount' | 'group'): ChoiceGroup[] => [
     {
       title,
@@ -57,7 +58,6 @@ export function Sentence({
     { words: 'another amount', groups: [...add('Amount', 'amount'), ...further] },
     ...(spec.split || spec.across.as === 'bins' ? [] : [{ words: 'a split', groups: add('One series per', 'group') }]),
   ].filter(({ groups }) => groups.some(({ choices }) => choices.length > 0));
-  const onOpen = (next: Editor) => setTimeout(() => setEditor(next), 60);
   return (
     <section className={styles.line} aria-label="The chart in a sentence">
       <p className={styles.sentence}>
@@ -65,7 +65,7 @@ export function Sentence({
           part.control ? (
             <ChoiceMenu
               key={i}
-              groups={choicesFor(part, spec, sources, picking.picks)}
+              groups={() => choicesFor(part, spec, sources, picking.picks)}
               onPicks={picking.setPicks}
               onOpen={onOpen}
             >
@@ -80,7 +80,7 @@ export function Sentence({
       </p>
       <StepButtons sources={sources} />
       {more.map(({ words, groups }) => (
-        <ChoiceMenu key={words} groups={groups} onPicks={picking.setPicks} onOpen={onOpen}>
+        <ChoiceMenu key={words} groups={() => groups} onPicks={picking.setPicks} onOpen={onOpen}>
           <button type="button" className={styles.add} aria-haspopup="menu">
             + {words}
           </button>
@@ -117,4 +117,4 @@ export function Sentence({
       </Popover>
     </section>
   );
-}
+});

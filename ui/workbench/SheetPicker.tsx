@@ -1,6 +1,6 @@
 'use client';
 
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { memo, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { keepPreviousData, useQueries } from '@tanstack/react-query';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { isNumeric, type ColumnProfile } from '@/core/inference';
@@ -33,7 +33,15 @@ function widthOf(column: ColumnProfile): number {
 }
 
 /** The sheet itself: its heads are the picks. Rows and columns are drawn only where they are seen. */
-export function SheetPicker({ sheet, picking, jump }: { sheet: Sheet; picking: Picking; jump?: Jump }) {
+export const SheetPicker = memo(function SheetPicker({
+  sheet,
+  picking,
+  jump,
+}: {
+  sheet: Sheet;
+  picking: Picking;
+  jump?: Jump;
+}) {
   const scroller = useRef<HTMLDivElement>(null);
   const { columns } = sheet;
   const widths = useMemo(() => columns.map(widthOf), [columns]);
@@ -171,7 +179,7 @@ export function SheetPicker({ sheet, picking, jump }: { sheet: Sheet; picking: P
       </footer>
     </section>
   );
-}
+});
 
 interface CellProps {
   column: ColumnProfile;

@@ -1,5 +1,6 @@
 'use client';
 
+import { memo } from 'react';
 import type { Form } from '@/core/layout';
 import type { ChartSpec } from '@/core/spec';
 import type { Suggestion } from '../api';
@@ -46,7 +47,13 @@ export function suggestionName({ form, spec }: Pick<Suggestion, 'form' | 'spec'>
 }
 
 /** Forms that suit the picks, drawn from the sheet's own rows, best first. */
-export function Suggestions({ suggestions, chosen }: { suggestions: readonly Suggestion[]; chosen?: Suggestion }) {
+export const Suggestions = memo(function Suggestions({
+  suggestions,
+  chosen,
+}: {
+  suggestions: readonly Suggestion[];
+  chosen?: Suggestion;
+}) {
   const store = useWorkStore();
   if (suggestions.length === 0) return null;
   const choose = (suggestion: Suggestion) => {
@@ -79,4 +86,4 @@ export function Suggestions({ suggestions, chosen }: { suggestions: readonly Sug
       </ul>
     </section>
   );
-}
+});

@@ -1,6 +1,6 @@
 'use client';
 
-import { useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import Link from 'next/link';
 import { useQuery } from '@tanstack/react-query';
 import { withinPath, type ChartSpec } from '@/core/spec';
@@ -83,10 +83,15 @@ function Bench({ sheet }: { sheet: Sheet }) {
   const [jump, setJump] = useState<Jump>();
   useUndoKeys();
   const current = preview.spec && suggestions.find(({ spec }) => likeness(spec) === likeness(preview.spec));
-  const extraChecks =
-    suggestions[0]?.model.checks.filter(
-      (check) => check.id === 'left-out' && !preview.model?.checks.some((own) => own.message === check.message),
-    ) ?? [];
+  const { model } = preview;
+  const checks = useMemo(() => {
+    if (!model) return [];
+    const leftOut = suggestions[0]?.model.checks.filter(
+      (check) => check.id === 'left-out' && !model.checks.some((own) => own.message === check.message),
+    );
+    return [...model.checks, ...(leftOut ?? [])];
+  }, [model, suggestions]);
+  const show = useCallback((column: string) => setJump({ column, nth: Date.now() }), []);
   return (
     <div className={styles.bench}>
       <TopBar path={[{ words: 'Desk', href: '/' }, { words: sheet.name }]}>
@@ -112,11 +117,7 @@ function Bench({ sheet }: { sheet: Sheet }) {
           <Suggestions suggestions={suggestions} chosen={current} />
         </section>
       </main>
-      <Checks
-        checks={preview.model ? [...preview.model.checks, ...extraChecks] : []}
-        sheet={sheet}
-        onShow={(column) => setJump({ column, nth: Date.now() })}
-      />
+      <Checks checks={checks} sheet={sheet} onShow={show} />
     </div>
   );
 }

@@ -78,7 +78,11 @@ export function usePicking(sheet: Sheet, shown: Size) {
     (key: string) => setPicks(picked.includes(key) ? picked.filter((one) => one !== key) : [...picked, key]),
     [setPicks, picked],
   );
-  return { picks: picked, size, busy: wanted !== undefined, error, toggle, setPicks };
+  const busy = wanted !== undefined;
+  return useMemo(
+    () => ({ picks: picked, size, busy, error, toggle, setPicks }),
+    [picked, size, busy, error, toggle, setPicks],
+  );
 }
 
 /** The drawing model of the chart in work; the old one stays until the new one is there, and a slow one can be given up. */

@@ -8,6 +8,7 @@ import {
   removeLayer,
   setShape,
   setSide,
+  setStyle,
   setThen,
   SHAPE_WORDS,
   stepsInWords,
@@ -49,12 +50,26 @@ export function sideChoices(layer: Layer): Choice[] {
 /** One shape for all layers where there is one word for it, else for the layer alone. */
 export function shapeChoices(layer: Layer, spec: ChartSpec): Choice[] {
   if (spec.across.as === 'number') return [{ key: 'dot', words: 'Dots', chosen: true }];
-  return DRAWN_SHAPES.map((shape) => ({
+  const ring = layer.style?.ring;
+  const shapes = DRAWN_SHAPES.map((shape): Choice => ({
     key: shape,
     words: upperFirst(SHAPE_WORDS[shape].many.replace(/^an? /, '')),
-    chosen: layer.shape === shape,
-    edit: (now) => setShape(now, [layer.id], shape),
+    chosen: layer.shape === shape && !(shape === 'pie' && ring),
+    edit: (now) => setStyle(setShape(now, [layer.id], shape), layer.id, { ring: undefined }),
   }));
+  const rings = (['whole', 'half'] as const).map((one): Choice => ({
+    key: `${one} ring`,
+    words: one === 'whole' ? 'Ring' : 'Half a ring',
+    chosen: layer.shape === 'pie' && ring === one,
+    edit: (now) => setStyle(setShape(now, [layer.id], 'pie'), layer.id, { ring: one }),
+  }));
+  const figure: Choice = {
+    key: 'figure',
+    words: 'Single figure',
+    chosen: layer.shape === 'figure',
+    edit: (now) => setShape(now, [layer.id], 'figure'),
+  };
+  return [...shapes, ...rings, ...(spec.across.as === 'time' ? [figure] : [])];
 }
 
 export function stackChoices(layer: Layer, spec: ChartSpec): ChoiceGroup[] {

@@ -1,0 +1,90 @@
+'use client';
+
+import { Checkbox, ColorPicker, Radio, Select } from 'antd';
+import { SURFACE } from '@/core/layout';
+import { plainLook, setLook, type ChartLook, type ChartSpec } from '@/core/spec';
+import { Card, Field } from '../cards/Card';
+import { useWork } from './store';
+
+const GROUNDS = [SURFACE, '#ffffff', '#f6f0e2', '#eef3ee', '#eef2f6'];
+
+/** What holds for the whole chart: its letters, title, legend, ground and frame. */
+export function LookCard({ spec }: { spec: ChartSpec }) {
+  const edit = useWork((state) => state.edit);
+  const look = spec.look ?? {};
+  const change = (next: ChartLook) => edit((now) => setLook(now, next));
+  return (
+    <Card name="Whole chart">
+      <Field label="Letters">
+        <Radio.Group
+          aria-label="Letters"
+          size="small"
+          value={look.letters ?? 'normal'}
+          onChange={(event) => {
+            const letters = event.target.value as NonNullable<ChartLook['letters']>;
+            change({ letters: letters === 'normal' ? undefined : letters });
+          }}
+          options={[
+            { value: 'small', label: 'Small' },
+            { value: 'normal', label: 'Normal' },
+            { value: 'large', label: 'Large' },
+          ]}
+        />
+      </Field>
+      <Field label="Title">
+        <Radio.Group
+          aria-label="Title stands"
+          size="small"
+          value={look.title ?? 'start'}
+          onChange={(event) => change({ title: event.target.value as ChartLook['title'] })}
+          options={[
+            { value: 'start', label: 'Left' },
+            { value: 'middle', label: 'Middle' },
+            { value: 'end', label: 'Right' },
+          ]}
+        />
+      </Field>
+      <Field label="Legend">
+        <Select
+          size="small"
+          aria-label="Legend"
+          value={look.legend ?? 'auto'}
+          onChange={(legend: NonNullable<ChartLook['legend']> | 'auto') =>
+            change({ legend: legend === 'auto' ? undefined : legend })
+          }
+          options={[
+            { value: 'auto', label: 'Chosen for me' },
+            { value: 'top', label: 'Above' },
+            { value: 'bottom', label: 'Below' },
+            { value: 'left', label: 'On the left' },
+            { value: 'right', label: 'On the right' },
+            { value: 'none', label: 'None' },
+          ]}
+        />
+      </Field>
+      <Field label="Ground">
+        <ColorPicker
+          size="small"
+          disabledAlpha
+          showText
+          value={look.ground ?? SURFACE}
+          onChangeComplete={(color) => change({ ground: color.toHexString().slice(0, 7) })}
+          presets={[{ label: 'Quiet grounds', colors: GROUNDS }]}
+        />
+      </Field>
+      <Checkbox
+        checked={look.frame ?? false}
+        onChange={(event) => change({ frame: event.target.checked || undefined })}
+      >
+        A frame around the chart
+      </Checkbox>
+      {(spec.look ?? spec.layers.some(({ style }) => style)) && (
+        <p>
+          <button type="button" className="action" onClick={() => edit(plainLook)}>
+            Everything back to our look
+          </button>
+        </p>
+      )}
+    </Card>
+  );
+}
