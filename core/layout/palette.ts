@@ -10,7 +10,7 @@ export const PALETTE = [
   '#97667f',
 ] as const;
 export const SURFACE = '#fffdf8';
-const INK = '#24302c';
+export const INK = '#24302c';
 
 export function seriesColor(index: number): string {
   return PALETTE[index % PALETTE.length];

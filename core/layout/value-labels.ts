@@ -4,7 +4,7 @@ import { alongScale } from './log-range';
 import { textWidth } from './measure';
 import { DIVISOR, unitFor, writeNumber, writeValue } from './numbers';
 import type { ModelSeries, Plot, ScaleModel, ValueLabel } from './model';
-import { wordOn } from './palette';
+import { INK, wordOn } from './palette';
 
 const SIZE = 12;
 const HEIGHT = 14;
@@ -117,7 +117,10 @@ function totalsOf(own: readonly ModelSeries[], layer: Layer, drawn: Drawn): Cand
     const rank = wanted.get(spot.at);
     if (rank === undefined) return [];
     const amount = onMark(spot.value, writeValue(spot.value, scale.unit, undefined), scale) ?? '';
-    return candidate(spot, joined(amount, whole > 0 ? spot.value / whole : undefined, layer), first, rank);
+    return {
+      ...candidate(spot, joined(amount, whole > 0 ? spot.value / whole : undefined, layer), first, rank),
+      color: INK,
+    };
   });
 }
 

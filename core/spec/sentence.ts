@@ -180,8 +180,12 @@ export function thenWords(layer: Layer, spec: ChartSpec): string {
   }
 }
 
+const RING_WORDS = { whole: 'a ring', half: 'half a ring' } as const;
+
 function shapePart(layer: Layer, form: 'one' | 'many'): SentencePart {
-  return { text: SHAPE_WORDS[layer.shape][form], control: 'shape', layer: layer.id };
+  const ring = layer.shape === 'pie' ? layer.style?.ring : undefined;
+  const text = ring ? RING_WORDS[ring] : SHAPE_WORDS[layer.shape][form];
+  return { text, control: 'shape', layer: layer.id };
 }
 
 /** A filter in words: "Spot is Yard or Web shop", "Sold on from 2024-01-01". */

@@ -50,6 +50,7 @@ export function ChartPane({ holder, size, sheet, sources, preview, busy, error }
         className={styles.figure}
         data-export="chart"
         data-frame={spec?.look?.frame}
+        data-padded={(spec?.look?.frame ?? spec?.look?.ground !== undefined) || undefined}
         style={spec?.look?.ground ? { background: spec.look.ground } : undefined}
         aria-label={model ? `${model.title}. ${model.sentence}` : 'Chart'}
       >

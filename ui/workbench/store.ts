@@ -1,8 +1,9 @@
 import { createContext, useContext } from 'react';
 import { temporal, type TemporalState } from 'zundo';
 import { createStore, useStore, type StoreApi } from 'zustand';
-import { createJSONStorage, persist } from 'zustand/middleware';
+import { persist, type PersistStorage } from 'zustand/middleware';
 import type { ChartSpec } from '@/core/spec';
+import { laterStorage, removeItem } from './later-storage';
 
 /** The chart in work. */
 export interface Work {
@@ -39,7 +40,7 @@ export const workKey = (of: { sheet: string } | { chart: string }) =>
 
 /** The store of one workbench: kept in the browser with its history, so that a reload loses nothing. */
 export function createWorkStore(key: string, initial: Work & Pick<WorkState, 'saved'>): WorkStore {
-  const storage = createJSONStorage(() => localStorage);
+  const storage = laterStorage<unknown>();
   return createStore<WorkState>()(
     temporal(
       persist(
@@ -51,7 +52,7 @@ export function createWorkStore(key: string, initial: Work & Pick<WorkState, 'sa
         }),
         {
           name: key,
-          storage,
+          storage: storage as PersistStorage<Partial<WorkState>>,
           partialize: ({ picks, spec, recommended, saved }) => ({ picks, spec, recommended, saved }),
         },
       ),
@@ -62,7 +63,7 @@ export function createWorkStore(key: string, initial: Work & Pick<WorkState, 'sa
         wrapTemporal: (initializer) =>
           persist(initializer, {
             name: `${key}:history`,
-            storage,
+            storage: storage as PersistStorage<Temporal>,
             partialize: ({ pastStates, futureStates }) => ({ pastStates, futureStates }) as unknown as Temporal,
           }),
       },
@@ -76,8 +77,8 @@ export function renameWorkStore(store: WorkStore, from: string, to: string): voi
   store.temporal.persist?.setOptions({ name: `${to}:history` });
   store.setState({}); // writes it down under the new name
   store.temporal.setState({});
-  localStorage.removeItem(from);
-  localStorage.removeItem(`${from}:history`);
+  removeItem(from);
+  removeItem(`${from}:history`);
 }
 
 const WorkContext = createContext<WorkStore | undefined>(undefined);
