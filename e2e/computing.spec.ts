@@ -59,7 +59,7 @@ test('a gap shown three ways', async ({ page }) => {
   await pick(page, 'Sold at', 'Money in');
   await choose(page, 'week', 'Month');
   const may = async () => (await rowsOf(page)).find(([month]) => month === '2024-05-01')?.[1];
-  const lines = page.locator('[data-export=chart] .recharts-line-curve');
+  const lines = page.locator('[data-export=chart] [data-mark=line]');
   expect(await may()).toBe('');
   await expect(lines).toHaveCount(2);
   const gaps = async (name: string) => {
@@ -196,7 +196,7 @@ test('a plan out of another sheet goes on after the actual figures', async ({ pa
     { 'Sold at': '2025-04-01', 'Money in': '', 'Planned money': '35' },
   ]);
   // The plan is dashed and begins where the actual line ends.
-  await expect(page.locator('[data-export=chart] .recharts-line-curve[stroke-dasharray="7 5"]')).toHaveCount(1);
+  await expect(page.locator('[data-export=chart] [data-mark=line][stroke-dasharray="7 5"]')).toHaveCount(1);
 });
 
 test('target marks, in order of percent of target', async ({ page }) => {
@@ -211,5 +211,5 @@ test('target marks, in order of percent of target', async ({ page }) => {
   await drawn(page);
   await choose(page, 'Table', 'Done trays as a share of Wanted trays');
   expect((await rowsOf(page)).map(([table]) => table)).toEqual(['Three', 'Two', 'One']);
-  await expect(page.locator('[data-export=chart] .recharts-line-dots rect')).toHaveCount(3);
+  await expect(page.locator('[data-export=chart] [data-mark=targets] rect')).toHaveCount(3);
 });

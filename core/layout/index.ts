@@ -1,5 +1,5 @@
 export * from './check-ids';
-export { columnBoxes, WIDEST } from './columns';
+export { columnBoxes, stackSpans, WIDEST } from './columns';
 export * from './form';
 export * from './layout';
 export { alongScale } from './log-range';

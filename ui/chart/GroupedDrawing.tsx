@@ -1,14 +1,12 @@
 'use client';
 
 import { useMemo } from 'react';
-import { CartesianGrid, ComposedChart, ReferenceLine, Tooltip, XAxis, YAxis } from 'recharts';
-import { isBanded, type ScaleModel } from '@/core/layout';
+import { CartesianGrid, ComposedChart, Line, ReferenceLine, Tooltip, XAxis, YAxis } from 'recharts';
+import { isBanded, type ChartModel, type ScaleModel } from '@/core/layout';
 import { AcrossLabel } from './AcrossLabel';
-import { BandCursor } from './BandCursor';
-import { ColumnMarks } from './ColumnMarks';
-import { drawnData } from './data';
 import { AXIS_LINE, clickedAt, lyingAxis, placeAt, roomOf, sideAxis, type DrawingProps } from './drawing';
-import { mark } from './marks';
+import { Marks } from './Marks';
+import { PlaceCursor } from './PlaceCursor';
 import { PlumbLines } from './PlumbLines';
 import { ReadAcross } from './ReadAcross';
 import { ValueLabels } from './ValueLabels';
@@ -18,13 +16,25 @@ const GRID = '#ebe4d6';
 /** Lines, areas, columns, bars, dots and target marks over time, cycles, groups and bins. */
 export function GroupedDrawing(props: DrawingProps) {
   const { model, small = false, width, height, onPoint, onPart } = props;
-  const { rows, stretches } = useMemo(() => drawnData(model), [model]);
+  const rows = useMemo(() => rowsFor(model), [model]);
   const { lying = false } = model;
   const banded = isBanded(model.series, model);
   const room = roomOf(props);
   const { left, right } = model.scales;
   const firstSide = left ? 'left' : 'right';
   const firstScale = left ?? right;
+  const plot = useMemo(
+    () =>
+      small
+        ? {
+            left: room.left,
+            top: room.top,
+            width: width - room.left - room.right,
+            height: height - room.top - room.bottom,
+          }
+        : model.size.plot,
+    [small, model.size.plot, width, height, room.left, room.right, room.top, room.bottom],
+  );
   const grid = model.look?.grid ?? 'amounts';
   const places = {
     dataKey: 'i',
@@ -92,7 +102,7 @@ export function GroupedDrawing(props: DrawingProps) {
       {!small && (
         <Tooltip
           content={<ReadAcross model={model} />}
-          cursor={banded ? <BandCursor model={model} /> : { stroke: '#24302c', strokeDasharray: '2 4' }}
+          cursor={<PlaceCursor model={model} />}
           isAnimationActive={false}
           shared
           {...(lying ? { axisId: 'places' } : {})}
@@ -104,12 +114,35 @@ export function GroupedDrawing(props: DrawingProps) {
           stroke="#8d8674"
         />
       )}
-      {!small && model.look?.plumb && <PlumbLines model={model} banded={banded} />}
-      <ColumnMarks model={model} small={small} />
-      {stretches.map((stretch) => mark(stretch, small, model))}
+      {!small && model.look?.plumb && <PlumbLines model={model} />}
+      {(['left', 'right'] as const).map(
+        (side) =>
+          model.scales[side] && (
+            <Line
+              key={side}
+              dataKey={side}
+              {...(lying ? { xAxisId: side, yAxisId: 'places' } : { yAxisId: side })}
+              stroke="none"
+              dot={false}
+              activeDot={false}
+              legendType="none"
+              isAnimationActive={false}
+            />
+          ),
+      )}
+      <Marks model={model} small={small} plot={plot} />
       {!small && model.values && <ValueLabels model={model} onPart={onPart} />}
     </ComposedChart>
   );
+}
+
+/** The library draws axes, grid and what is read across; our own marks stand on its places. Its scales need a value each. */
+function rowsFor({ across, scales }: ChartModel): Record<string, number>[] {
+  return across.values.map((_, i) => ({
+    i,
+    ...(scales.left ? { left: scales.left.domain[0] } : {}),
+    ...(scales.right ? { right: scales.right.domain[0] } : {}),
+  }));
 }
 
 function crossesZero({ domain: [low, high] }: ScaleModel): boolean {

@@ -1,6 +1,6 @@
 'use client';
 
-import type { CSSProperties, ReactNode } from 'react';
+import { useRef, type CSSProperties, type ReactNode } from 'react';
 import { Popover } from 'antd';
 import { wordColor, type ChartModel, type Plot, type ScaleModel } from '@/core/layout';
 import type { ChartSpec, Side, Sources } from '@/core/spec';
@@ -26,70 +26,42 @@ interface Props {
 export function ChartParts({ model, spec, sources, open, onOpen }: Props) {
   const { plot, width } = model.size;
   const areas = areasOf(model);
-  // Cards open towards the sheet, so that the chart they change stays in view.
-  const card = (
-    part: string,
-    label: string,
-    style: CSSProperties,
-    placement: 'left' | 'leftBottom',
-    content: ReactNode,
-  ) => (
-    <Popover
-      key={part}
-      open={open === part}
-      onOpenChange={(next) => onOpen(next ? part : undefined)}
-      trigger="click"
-      placement={placement}
-      content={content}
-      destroyOnHidden
-    >
-      <button
-        type="button"
-        className={styles.part}
-        style={style}
-        aria-label={label}
-        aria-haspopup="dialog"
-        aria-expanded={open === part}
-        data-no-export
-      />
-    </Popover>
+  const pressed = useRef<string>(undefined);
+  const area = (part: 'left' | 'right' | 'across', label: string) => (
+    <button
+      type="button"
+      className={styles.part}
+      style={areas[part]}
+      aria-label={label}
+      aria-haspopup="dialog"
+      aria-expanded={open === part}
+      // A press outside closes the card before the click comes: what was open then is not opened again.
+      onPointerDown={() => (pressed.current = open)}
+      onClick={() => {
+        onOpen(pressed.current === part ? undefined : part);
+        pressed.current = undefined;
+      }}
+      data-no-export
+    />
   );
+  const card = open === undefined ? undefined : cardOf(open, model, spec, sources);
   return (
     <>
-      {model.scales.left &&
-        card(
-          'left',
-          'Left scale',
-          areas.left,
-          'left',
-          <ScaleCard side="left" model={model} spec={spec} sources={sources} />,
-        )}
-      {model.scales.right &&
-        card(
-          'right',
-          'Right scale',
-          areas.right,
-          'left',
-          <ScaleCard side="right" model={model} spec={spec} sources={sources} />,
-        )}
-      {!model.slices &&
-        card(
-          'across',
-          'Across',
-          areas.across,
-          'leftBottom',
-          <AcrossCard model={model} spec={spec} sources={sources} />,
-        )}
-      {card('grid', 'Grid', hidden(plot), 'left', <GridCard spec={spec} />)}
-      {card('look', 'Whole chart', hidden(plot), 'left', <LookCard spec={spec} />)}
-      {spec.layers.map((layer) =>
-        card(
-          `layer:${layer.id}`,
-          `Layer ${layer.id}`,
-          hidden(plot),
-          'left',
-          <LayerCard layer={layer} model={model} spec={spec} sources={sources} />,
-        ),
+      {model.scales.left && area('left', 'Left scale')}
+      {model.scales.right && area('right', 'Right scale')}
+      {!model.slices && area('across', 'Across')}
+      {open !== undefined && card && (
+        // Cards open towards the sheet, so that the chart they change stays in view.
+        <Popover
+          key={open}
+          open
+          onOpenChange={(next) => !next && onOpen(undefined)}
+          trigger="click"
+          placement={open === 'across' ? 'leftBottom' : 'left'}
+          content={card}
+        >
+          <span className={styles.anchor} style={areas[open as keyof typeof areas] ?? hidden(plot)} data-no-export />
+        </Popover>
       )}
       <AxisTitle side="left" scale={model.scales.left} model={model} spec={spec} style={{ left: 0 }} />
       <AxisTitle side="right" scale={model.scales.right} model={model} spec={spec} style={{ right: 0 }} />
@@ -114,6 +86,25 @@ export function ChartParts({ model, spec, sources, open, onOpen }: Props) {
         )}
     </>
   );
+}
+
+/** The card of a part: a scale, what runs across, the grid, the whole chart, or a layer ("layer:l1"). */
+function cardOf(part: string, model: ChartModel, spec: ChartSpec, sources: Sources): ReactNode {
+  switch (part) {
+    case 'left':
+    case 'right':
+      return <ScaleCard side={part} model={model} spec={spec} sources={sources} />;
+    case 'across':
+      return <AcrossCard model={model} spec={spec} sources={sources} />;
+    case 'grid':
+      return <GridCard spec={spec} />;
+    case 'look':
+      return <LookCard spec={spec} />;
+    default: {
+      const layer = spec.layers.find(({ id }) => `layer:${id}` === part);
+      return layer && <LayerCard layer={layer} model={model} spec={spec} sources={sources} />;
+    }
+  }
 }
 
 /** Cards without a place of their own on the drawing open from its middle. */

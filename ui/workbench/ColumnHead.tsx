@@ -1,6 +1,6 @@
 'use client';
 
-import { useState, type CSSProperties } from 'react';
+import { memo, useState, type CSSProperties } from 'react';
 import { Popover } from 'antd';
 import { unitSign } from '@/core/layout';
 import type { ColumnProfile } from '@/core/inference';
@@ -13,18 +13,20 @@ interface Props {
   column: ColumnProfile;
   sheet: Sheet;
   index: number;
-  style: CSSProperties;
+  left: number;
+  width: number;
   /** 1 for the first pick; 0 where it is not picked. */
   order: number;
   color?: string;
   tabbable: boolean;
-  onPick: () => void;
+  onPick: (key: string) => void;
   onMove: (to: number) => void;
-  onFocus: () => void;
+  onFocus: (index: number) => void;
 }
 
 /** A column's head: a click picks it; its second line says what it is, and opens how it was read. */
-export function ColumnHead({ column, sheet, index, style, order, color, tabbable, onPick, onMove, onFocus }: Props) {
+export const ColumnHead = memo(function ColumnHead(props: Props) {
+  const { column, sheet, index, left, width, order, color, tabbable, onPick, onMove, onFocus } = props;
   const [open, setOpen] = useState(false);
   const picked = order > 0;
   const second = headWords(column, column.unit ? unitSign(column.unit) : undefined);
@@ -33,7 +35,7 @@ export function ColumnHead({ column, sheet, index, style, order, color, tabbable
       role="columnheader"
       aria-colindex={index + 1}
       className={`${styles.head} ${picked ? styles.picked : ''}`}
-      style={{ ...style, '--layer': color ?? 'var(--ink)' } as CSSProperties}
+      style={{ left, width, '--layer': color ?? 'var(--ink)' } as CSSProperties}
     >
       <button
         type="button"
@@ -41,8 +43,8 @@ export function ColumnHead({ column, sheet, index, style, order, color, tabbable
         data-head={index}
         aria-pressed={picked}
         tabIndex={tabbable ? 0 : -1}
-        onClick={onPick}
-        onFocus={onFocus}
+        onClick={() => onPick(column.key)}
+        onFocus={() => onFocus(index)}
         title={column.name}
         aria-label={`${column.name}, ${second}${picked ? `, pick ${order}` : ''}`}
         onKeyDown={(event) => {
@@ -88,10 +90,10 @@ export function ColumnHead({ column, sheet, index, style, order, color, tabbable
           {column.unread.count > 0 && <i className={styles.dot} aria-hidden />}
         </button>
       </Popover>
-      <Picture heights={column.picture ?? []} onPick={onPick} />
+      <Picture heights={column.picture ?? []} onPick={() => onPick(column.key)} />
     </div>
   );
-}
+});
 
 /** The small picture of the values. */
 function Picture({ heights, onPick }: { heights: readonly number[]; onPick: () => void }) {

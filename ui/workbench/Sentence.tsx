@@ -1,6 +1,6 @@
 'use client';
 
-import { memo, useCallback, useMemo, useState } from 'react';
+import { memo, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Popover } from 'antd';
 import { sentenceParts, type Sources } from '@/core/spec';
 import type { Sheet } from '../api';
@@ -26,6 +26,14 @@ export const Sentence = memo(function Sentence({
   const parts = useMemo(() => (spec ? sentenceParts(spec, sources) : []), [spec, sources]);
   const [editor, setEditor] = useState<Editor>();
   const onOpen = useCallback((next: Editor) => setTimeout(() => setEditor(next), 60), []);
+  const latest = useRef({ parts, spec, sources, picks: picking.picks });
+  useEffect(() => {
+    latest.current = { parts, spec, sources, picks: picking.picks };
+  });
+  const ask = useCallback((at: number) => {
+    const now = latest.current;
+    return now.spec ? choicesFor(now.parts[at], now.spec, now.sources, now.picks) : [];
+  }, []);
   const add = (title: string, role: 'amount' | 'group'): ChoiceGroup[] => [
     {
       title,
@@ -63,16 +71,7 @@ export const Sentence = memo(function Sentence({
       <p className={styles.sentence}>
         {parts.map((part, i) =>
           part.control ? (
-            <ChoiceMenu
-              key={i}
-              groups={() => choicesFor(part, spec, sources, picking.picks)}
-              onPicks={picking.setPicks}
-              onOpen={onOpen}
-            >
-              <button type="button" className={styles.part} aria-haspopup="menu">
-                {part.text}
-              </button>
-            </ChoiceMenu>
+            <PartMenu key={i} text={part.text} at={i} ask={ask} onPicks={picking.setPicks} onOpen={onOpen} />
           ) : (
             <span key={i}>{part.text}</span>
           ),
@@ -116,5 +115,28 @@ export const Sentence = memo(function Sentence({
         </button>
       </Popover>
     </section>
+  );
+});
+
+/** One part of the sentence with its menu; it is made anew only when its words change. */
+const PartMenu = memo(function PartMenu({
+  text,
+  at,
+  ask,
+  onPicks,
+  onOpen,
+}: {
+  text: string;
+  at: number;
+  ask: (at: number) => ChoiceGroup[];
+  onPicks: (picks: string[]) => void;
+  onOpen: (editor: Editor) => void;
+}) {
+  return (
+    <ChoiceMenu groups={() => ask(at)} onPicks={onPicks} onOpen={onOpen}>
+      <button type="button" className={styles.part} aria-haspopup="menu">
+        {text}
+      </button>
+    </ChoiceMenu>
   );
 });

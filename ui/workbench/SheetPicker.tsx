@@ -63,6 +63,7 @@ export const SheetPicker = memo(function SheetPicker({
   const shownColumns = across.getVirtualItems();
   const pages = usePages(sheet, shownRows[0]?.index ?? 0, shownRows[shownRows.length - 1]?.index ?? 0);
   const colors = usePickColors(columns);
+  const { toggle } = picking;
   const [focus, setFocus] = useState(0);
   const unreadTotal = columns.reduce((sum, column) => sum + column.unread.count, 0);
   const showUnread = useCallback(
@@ -94,12 +95,18 @@ export const SheetPicker = memo(function SheetPicker({
     if (picked.length > 0) across.scrollToIndex(Math.min(...picked), { align: 'start' });
   }, [across, columns, picking.picks]);
 
-  const moveFocus = (to: number) => {
-    if (to < 0 || to >= columns.length) return;
-    setFocus(to);
-    across.scrollToIndex(to);
-    requestAnimationFrame(() => scroller.current?.querySelector<HTMLElement>(`[data-head="${to}"]`)?.focus());
-  };
+  const moveFocus = useCallback(
+    (to: number) => {
+      if (to < 0 || to >= columns.length) return;
+      setFocus(to);
+      across.scrollToIndex(to);
+      const head = () => scroller.current?.querySelector<HTMLElement>(`[data-head="${to}"]`);
+      // A head that was out of sight is there a moment later.
+      if (head()) head()?.focus({ preventScroll: true });
+      else requestAnimationFrame(() => head()?.focus());
+    },
+    [columns.length, across],
+  );
   const total = across.getTotalSize();
   return (
     <section className={styles.picker} aria-label={`The sheet ${sheet.name}`}>
@@ -119,13 +126,14 @@ export const SheetPicker = memo(function SheetPicker({
               column={columns[index]}
               sheet={sheet}
               index={index}
-              style={{ left: start, width: size }}
+              left={start}
+              width={size}
               order={picking.picks.indexOf(columns[index].key) + 1}
               color={colors.get(columns[index].key)}
               tabbable={focus === index || (focus === 0 && index === 0)}
-              onPick={() => picking.toggle(columns[index].key)}
+              onPick={toggle}
               onMove={moveFocus}
-              onFocus={() => setFocus(index)}
+              onFocus={setFocus}
             />
           ))}
         </div>

@@ -1,6 +1,6 @@
 import type { ChartModel, ModelSeries } from '@/core/layout';
-import { drawnData } from './data';
 import { cutsOff } from './drawing';
+import { runsOf } from './runs';
 
 const series = (change: Partial<ModelSeries>): ModelSeries => ({
   id: 'l1',
@@ -38,13 +38,8 @@ const model = (list: ModelSeries[], rests: number[] = []): ChartModel =>
     checks: [],
   }) satisfies ChartModel;
 
-const runs = (one: ModelSeries, rests?: number[]) => {
-  const { rows, stretches } = drawnData(model([one], rests));
-  return stretches.map(({ key, alone }) => ({
-    at: rows.flatMap((row, i) => (row[key] === undefined ? [] : [i])),
-    alone,
-  }));
-};
+const runs = (one: ModelSeries, rests?: number[]) =>
+  runsOf(one, model([one], rests)).map(({ points, alone }) => ({ at: points.map(({ at }) => at), alone }));
 
 describe('a line is drawn in unbroken stretches', () => {
   test('an open gap breaks it, and a lone point stays visible', () => {
@@ -59,13 +54,28 @@ describe('a line is drawn in unbroken stretches', () => {
     expect(runs(series({ gaps: 'bridge', values: [1, null, 3] }))).toEqual([{ at: [0, 2], alone: false }]));
   test('a rest of the data does not break it', () =>
     expect(runs(series({ values: [1, null, 3] }), [1])).toEqual([{ at: [0, 2], alone: false }]));
-  test('columns are one stretch', () =>
-    expect(runs(series({ shape: 'column', values: [1, null, 3] }))).toEqual([{ at: [0, 2], alone: false }]));
-  test('two series never share a key', () => {
-    const { stretches } = drawnData(
-      model([series({ values: [1, null, 2] }), series({ id: 'l2', values: [3, 4, null] })]),
+  test('dots are one run, whatever lies between them', () =>
+    expect(runs(series({ shape: 'dot', values: [1, null, 3] }))).toEqual([{ at: [0, 2], alone: false }]));
+  test('a line that carries on begins where the other ends, over rests but not over gaps', () => {
+    const actual = series({ values: [1, 2, null, null] });
+    const plan = series({ id: 'l2', joins: 'l1', values: [null, null, null, 4] });
+    const carried = (rests: number[]) => runsOf(plan, model([actual, plan], rests)).map(({ points }) => points);
+    expect(carried([2])).toEqual([
+      [
+        { at: 1, value: 2 },
+        { at: 3, value: 4 },
+      ],
+    ]);
+    expect(carried([])).toEqual([[{ at: 3, value: 4 }]]);
+  });
+  test('parts of 100 % stand on each other, and come to one', () => {
+    const parts = [3, 1].map((value, i) =>
+      series({ id: `l${i}`, shape: 'area', stack: 's', share: true, values: [value] }),
     );
-    expect(new Set(stretches.map(({ key }) => key)).size).toBe(stretches.length);
+    expect(parts.map((part) => runsOf(part, model(parts))[0].points[0])).toEqual([
+      { at: 0, from: 0, value: 0.75 },
+      { at: 0, from: 0.75, value: 1 },
+    ]);
   });
 });
 

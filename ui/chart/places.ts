@@ -1,0 +1,18 @@
+import { alongScale, isBanded, type ChartModel, type Plot } from '@/core/layout';
+import type { Side } from '@/core/spec';
+
+/** Where a value at a place stands on the screen. */
+export type Spots = (at: number, value: number, side: Side) => { x: number; y: number };
+
+export function spotsIn(model: ChartModel, plot: Plot): Spots {
+  const count = model.across.values.length;
+  const banded = isBanded(model.series, model);
+  return (at, value, side) => {
+    const scale = model.scales[side];
+    const share = banded || count === 1 ? (at + 0.5) / count : at / (count - 1);
+    const along = scale ? alongScale(value, scale.domain, scale.kind) : 0;
+    return model.lying
+      ? { x: plot.left + along * plot.width, y: plot.top + share * plot.height }
+      : { x: plot.left + share * plot.width, y: plot.top + (1 - along) * plot.height };
+  };
+}
