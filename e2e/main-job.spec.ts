@@ -122,5 +122,6 @@ test('the values at a place are read across with the arrow keys', async ({ page 
   await page.locator('.recharts-surface[tabindex="0"]').first().focus();
   await page.keyboard.press('ArrowRight');
   await expect(page.getByText('Tue 4 Mar 2025')).toBeVisible();
-  await expect(page.locator('dl').filter({ hasText: 'Sold' })).toContainText('7');
+  const read = page.locator('table').filter({ hasText: 'change' });
+  await expect(read.getByRole('row', { name: /^Sold/ })).toHaveText('Sold7+75%');
 });

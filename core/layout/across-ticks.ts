@@ -52,6 +52,19 @@ function turned({ labels, ticks }: AcrossWords, room: number, angle: number): Ac
   return { labels, ticks: shown, turned: true, angle };
 }
 
+/** Leaning labels reach to the left: those near the edge are shortened so that none leaves the drawing. */
+export function within(words: AcrossWords, plot: { left: number; width: number }, banded: boolean): AcrossWords {
+  if (!words.turned) return words;
+  const flat = Math.cos(((words.angle ?? LEANS) * Math.PI) / 180);
+  const count = words.labels.length;
+  const ticks = words.ticks.map((tick) => {
+    const share = banded || count === 1 ? (tick.at + 0.5) / count : tick.at / (count - 1);
+    const room = (plot.left + share * plot.width) / Math.max(flat, 0.01);
+    return { ...tick, label: shorten(tick.label, Math.min(room, LEANING), TICK_SIZE) };
+  });
+  return { ...words, ticks };
+}
+
 function chosenWords(spec: ChartSpec, frame: Frame, { columns }: Sources, width: number): AcrossWords {
   const { across } = spec;
   const values = frame.across.values;

@@ -7,4 +7,5 @@ export * from './model';
 export * from './numbers';
 export * from './palette';
 export * from './range';
+export * from './readings';
 export * from './ticks';

@@ -6,6 +6,7 @@ import {
   decimalsOf,
   insideTicks,
   rangeFor,
+  readingsAt,
   roundStep,
   tickStyle,
   unitFor,
@@ -141,4 +142,46 @@ test('a shortened text fits its width', () => {
       );
     }),
   );
+});
+
+describe('what is read at a place', () => {
+  const line = (id: string, values: (number | null)[], layer = 'l1') => ({
+    id,
+    layer,
+    name: id,
+    shape: 'line' as const,
+    side: 'left' as const,
+    gaps: 'open' as const,
+    values,
+    labels: values.map(String),
+    color: '#17594a',
+    symbol: 'circle' as const,
+    points: false,
+  });
+  const across = {
+    kind: 'time' as const,
+    values: ['a', 'b'],
+    labels: [],
+    title: '',
+    ticks: [],
+    turned: false,
+    rests: [],
+  };
+  const read = (series: ReturnType<typeof line>[], at = 1) => readingsAt({ series, across, scales: {} }, at);
+
+  test('each series with its share of its layer and its change', () => {
+    expect(read([line('a', [2, 3]), line('b', [4, 1])])).toMatchObject([
+      { share: '75%', change: '+50%' },
+      { share: '25%', change: '−75%' },
+    ]);
+  });
+  test('no share across layers, of negative amounts or of one series; no change from nothing', () => {
+    const plain = [
+      ...read([line('a', [null, 3]), line('b', [null, 1], 'l2')]),
+      ...read([line('a', [null, 3]), line('b', [null, -1])]),
+    ];
+    for (const one of plain) expect([one.share, one.change]).toEqual([undefined, undefined]);
+    expect(read([line('a', [0, 3])])[0]).toMatchObject({ change: '+3' });
+    expect(read([line('a', [1, null])])[0]).toEqual(expect.objectContaining({ value: null }));
+  });
 });

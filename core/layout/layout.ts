@@ -1,6 +1,6 @@
 import type { Frame } from '../shaping';
 import { layerUnit, layerWords, sentence, type ChartSpec, type Layer, type Sources } from '../spec';
-import { acrossWords, lyingWords, type AcrossWords } from './across-ticks';
+import { acrossWords, lyingWords, within, type AcrossWords } from './across-ticks';
 import { spreadLabels } from './end-labels';
 import { figureOf } from './figure';
 import { formOf, isFigure } from './form';
@@ -42,7 +42,16 @@ export function layout(
       ? pieDrawn(frame, spec, sources, size, series)
       : lying
         ? lyingDown(frame, spec, sources, size, scales)
-        : upright(frame, spec, sources, size, widestOf(scales, panels), acrossTitle, naming === 'ends' ? series : []);
+        : upright(
+            frame,
+            spec,
+            sources,
+            size,
+            widestOf(scales, panels),
+            acrossTitle,
+            series,
+            naming === 'ends' ? series : [],
+          );
   const { plot, words } = arranged;
   const form = formOf(spec, frame);
   const values =
@@ -126,11 +135,13 @@ function upright(
   size: Size,
   scales: ChartModel['scales'],
   acrossTitle: string,
+  series: readonly ModelSeries[],
   endNames: readonly ModelSeries[],
 ) {
   const first = plotFor(size, scales, acrossTitle, endNames, undefined);
   const words = acrossWords(spec, frame, sources, first.width);
-  return { plot: plotFor(size, scales, acrossTitle, endNames, words), words };
+  const plot = plotFor(size, scales, acrossTitle, endNames, words);
+  return { plot, words: within(words, plot, isBanded(series, frame)) };
 }
 
 function lyingDown(frame: Frame, spec: ChartSpec, sources: Sources, size: Size, scales: ChartModel['scales']) {

@@ -103,8 +103,8 @@ export interface Slice {
   /** Its value with its share of the whole. */
   words: string;
   color: string;
-  /** The side and height (pixels from the drawing's top) of its name; none where there is no room. */
-  label?: { y: number; side: 'left' | 'right' };
+  /** The side and height (pixels from the drawing's top) of its name, shortened to the room there is; none where there is no room. */
+  label?: { y: number; side: 'left' | 'right'; name: string };
 }
 
 export interface ModelSeries {

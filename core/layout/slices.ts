@@ -3,7 +3,7 @@ import type { Layer } from '../spec';
 import type { ChartModel, ModelSeries, Plot, Slice } from './model';
 import type { Size } from './plot';
 import { spreadLabels } from './end-labels';
-import { widestText } from './measure';
+import { shorten, textWidth, widestText } from './measure';
 import { seriesColor } from './palette';
 import { DIVISOR, unitFor, writeNumber, writeValue } from './numbers';
 
@@ -11,7 +11,7 @@ import { DIVISOR, unitFor, writeNumber, writeValue } from './numbers';
 const LINE = 17;
 const REACH = 28;
 const NAME_SIZE = 13;
-/** A pie is never smaller than this share of the room; names that are longer are shortened by the drawing. */
+/** A pie is never smaller than this share of the room; names that are longer are shortened. */
 const SMALLEST = 0.22;
 
 /** What a ring leaves free in its middle. */
@@ -70,13 +70,16 @@ export function slicesOf(
     slices.map(({ name, words }) => `${name} ${words}`),
     half,
   );
+  const beside = (size.width - plot.width) / 2 - REACH;
+  const shortened = ({ name, words }: Bare) =>
+    shorten(name, Math.max(beside - textWidth(` ${words}`, NAME_SIZE), 24), NAME_SIZE);
   const named = [...placed(slices, plot, size, 'right'), ...placed(slices, plot, size, 'left')];
   return {
     plot,
     ...(style.ring ? { hole: { share: HOLE, words: wholeWords(whole, unit), half } } : {}),
     slices: slices.map((slice) => {
       const y = named.find(([at]) => at === slice.at)?.[1];
-      return { ...slice, ...(y === undefined ? {} : { label: { y, side: sideOf(slice) } }) };
+      return { ...slice, ...(y === undefined ? {} : { label: { y, side: sideOf(slice), name: shortened(slice) } }) };
     }),
   };
 }

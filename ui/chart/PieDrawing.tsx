@@ -109,7 +109,8 @@ function SliceName({ slice, center, r }: { slice: Slice; center: Point; r: numbe
         fontSize={13}
         fill="#24302c"
       >
-        {slice.name} <tspan fill="#5c615a">{slice.words}</tspan>
+        {slice.label.name} <tspan fill="#5c615a">{slice.words}</tspan>
+        {slice.label.name !== slice.name && <title>{slice.name}</title>}
       </text>
     </g>
   );

@@ -49,8 +49,8 @@ export function ChartPane({ holder, size, sheet, sources, preview, busy, error }
         ref={figure}
         className={styles.figure}
         data-export="chart"
-        data-frame={spec?.look?.frame}
-        data-padded={(spec?.look?.frame ?? spec?.look?.ground !== undefined) || undefined}
+        data-frame={spec?.look?.frame || undefined}
+        data-padded={spec?.look?.frame || spec?.look?.ground !== undefined || undefined}
         style={spec?.look?.ground ? { background: spec.look.ground } : undefined}
         aria-label={model ? `${model.title}. ${model.sentence}` : 'Chart'}
       >

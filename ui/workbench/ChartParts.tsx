@@ -1,6 +1,6 @@
 'use client';
 
-import { useRef, type CSSProperties, type ReactNode } from 'react';
+import { useEffect, useRef, type CSSProperties, type ReactNode } from 'react';
 import { Popover } from 'antd';
 import { wordColor, type ChartModel, type Plot, type ScaleModel } from '@/core/layout';
 import type { ChartSpec, Side, Sources } from '@/core/spec';
@@ -45,6 +45,11 @@ export function ChartParts({ model, spec, sources, open, onOpen }: Props) {
     />
   );
   const card = open === undefined ? undefined : cardOf(open, model, spec, sources);
+  const gone = open !== undefined && !card;
+  useEffect(() => {
+    // The card of a part that a change took away closes with it.
+    if (gone) onOpen(undefined);
+  }, [gone, onOpen]);
   return (
     <>
       {model.scales.left && area('left', 'Left scale')}
@@ -93,7 +98,7 @@ function cardOf(part: string, model: ChartModel, spec: ChartSpec, sources: Sourc
   switch (part) {
     case 'left':
     case 'right':
-      return <ScaleCard side={part} model={model} spec={spec} sources={sources} />;
+      return model.scales[part] && <ScaleCard side={part} model={model} spec={spec} sources={sources} />;
     case 'across':
       return <AcrossCard model={model} spec={spec} sources={sources} />;
     case 'grid':

@@ -17,7 +17,7 @@ const FORM_WORDS: Readonly<Record<Form, string>> = {
   area: 'Areas',
   dot: 'Dots',
   pie: 'Pie',
-  number: 'Figure',
+  number: 'Single figure',
 };
 
 /** What a suggestion is called, by its form and what sets it apart. */

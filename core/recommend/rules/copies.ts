@@ -5,6 +5,7 @@ import { allLeft, MANY_SERIES, MOST_COPIES, MOST_UNITS, overTime, shaped, twoSca
 export const COPIES: readonly Rule[] = [
   {
     name: 'one copy per amount',
+    from: 'tufte',
     propose: (e) => {
       const units = new Set(e.spec.layers.map((layer) => layerUnit(layer, e) ?? ''));
       if (units.size <= MOST_UNITS || e.spec.across.as === 'number' || e.spec.across.as === 'bins') return undefined;
@@ -17,6 +18,7 @@ export const COPIES: readonly Rule[] = [
   },
   {
     name: 'one copy per group',
+    from: 'tufte',
     propose: (e) => {
       const { split, ...rest } = e.spec;
       if (!split || split.step || twoScales(e) || e.series <= MANY_SERIES || e.spec.layers.length > 1) return undefined;

@@ -5,6 +5,7 @@ import { addsUp, FEW_PLACES, LONG_NAME, MANY_GROUPS, MOST_SLICES, shaped, TARGET
 export const BY_GROUP: readonly Rule[] = [
   {
     name: 'single figure',
+    from: 'practice',
     propose: (e) => {
       const [{ amount }] = e.spec.layers;
       return e.spec.across.as === 'group' && 'column' in amount && amount.column === e.spec.across.column
@@ -14,6 +15,7 @@ export const BY_GROUP: readonly Rule[] = [
   },
   {
     name: 'columns by group',
+    from: 'zacks',
     propose: (e) =>
       e.spec.across.as === 'group' && !twoScales(e)
         ? {
@@ -25,6 +27,7 @@ export const BY_GROUP: readonly Rule[] = [
   },
   {
     name: 'bars by group',
+    from: 'practice',
     propose: (e) => {
       if (e.spec.across.as !== 'group' || twoScales(e) || e.series > 6) return undefined;
       const long = (e.nameLength ?? 0) > LONG_NAME;
@@ -44,6 +47,7 @@ export const BY_GROUP: readonly Rule[] = [
   },
   {
     name: 'target marks',
+    from: 'practice',
     propose: (e) => {
       const { across, layers, split } = e.spec;
       if ((across.as !== 'group' && e.places > FEW_PLACES) || split || twoScales(e) || layers.length !== 2)
@@ -67,6 +71,7 @@ export const BY_GROUP: readonly Rule[] = [
   },
   {
     name: 'pie',
+    from: 'angles',
     propose: (e) => {
       const [layer] = e.spec.layers;
       if (e.spec.across.as !== 'group' || e.spec.split || e.spec.layers.length > 1 || !addsUp(layer)) return undefined;
@@ -80,6 +85,7 @@ export const BY_GROUP: readonly Rule[] = [
   },
   {
     name: 'combo by group',
+    from: 'zacks',
     propose: (e) =>
       e.spec.across.as === 'group' && twoScales(e)
         ? {
@@ -91,6 +97,7 @@ export const BY_GROUP: readonly Rule[] = [
   },
   {
     name: 'dots by group',
+    from: 'dots',
     propose: (e) =>
       e.spec.across.as === 'group'
         ? {

@@ -7,11 +7,7 @@ import { OVER_TIME } from './time';
 
 export type { Evidence, Proposal } from './rule';
 
-/**
- * The forms in order of preference among equals. Sources: lines for change over time, position on a common scale before
- * length, and length before area: W. S. Cleveland and R. McGill, "Graphical Perception", JASA 79 (1984). The rest is
- * common practice, no source.
- */
+/** The forms in order of preference among equals; each names where it comes from (`SOURCES`). */
 const RULES: readonly Rule[] = [...COPIES, ...OVER_TIME, ...BY_GROUP, ...PAIRS];
 
 /** At most this many suggestions stand beside each other. */

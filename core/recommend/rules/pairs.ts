@@ -6,6 +6,7 @@ import { allLeft, shaped, type Rule } from './rule';
 export const PAIRS: readonly Rule[] = [
   {
     name: 'spread',
+    from: 'practice',
     propose: (e) =>
       e.spec.across.as === 'bins'
         ? { spec: shaped(e.spec, () => 'column'), score: 0.85, reasons: ['How often each size occurs.'] }
@@ -13,6 +14,7 @@ export const PAIRS: readonly Rule[] = [
   },
   {
     name: 'scatter',
+    from: 'mackinlay',
     propose: (e) =>
       e.spec.across.as === 'number'
         ? {
@@ -24,6 +26,7 @@ export const PAIRS: readonly Rule[] = [
   },
   {
     name: 'scatter, the other way round',
+    from: 'mackinlay',
     propose: (e) => {
       const [layer] = e.spec.layers;
       if (e.spec.across.as !== 'number' || e.spec.layers.length > 1 || !('column' in layer.amount)) return undefined;
@@ -40,6 +43,7 @@ export const PAIRS: readonly Rule[] = [
   },
   {
     name: 'spread of each',
+    from: 'practice',
     propose: (e) =>
       e.spec.across.as === 'number'
         ? {
@@ -56,6 +60,7 @@ export const PAIRS: readonly Rule[] = [
   },
   {
     name: 'pairs behind the groups',
+    from: 'practice',
     propose: (e) => {
       const amounts = e.spec.layers.flatMap((layer) =>
         'column' in layer.amount && isNumeric(column(e.columns, layer.amount.column)) && layer.summary !== 'distinct'

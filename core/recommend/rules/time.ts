@@ -7,6 +7,7 @@ import { addsUp, FEW_PLACES, MANY_SERIES, overTime, shaped, twoScales, type Rule
 export const OVER_TIME: readonly Rule[] = [
   {
     name: 'line over time',
+    from: 'zacks',
     propose: (e) =>
       overTime(e) && !twoScales(e)
         ? {
@@ -20,6 +21,7 @@ export const OVER_TIME: readonly Rule[] = [
   },
   {
     name: 'the largest lines',
+    from: 'practice',
     propose: (e) =>
       overTime(e) && !twoScales(e) && e.spec.split && !e.spec.split.step && e.series > MANY_SERIES
         ? {
@@ -31,6 +33,7 @@ export const OVER_TIME: readonly Rule[] = [
   },
   {
     name: 'parts of 100 % over time',
+    from: 'practice',
     propose: (e) => {
       const [layer] = e.spec.layers;
       if (!overTime(e) || !e.spec.split || e.spec.split.step || e.spec.layers.length > 1) return undefined;
@@ -44,6 +47,7 @@ export const OVER_TIME: readonly Rule[] = [
   },
   {
     name: 'combo over time',
+    from: 'practice',
     propose: (e) => {
       if (!overTime(e) || !twoScales(e)) return undefined;
       const columnsFirst =
@@ -60,6 +64,7 @@ export const OVER_TIME: readonly Rule[] = [
   },
   {
     name: 'both as lines on two scales',
+    from: 'practice',
     propose: (e) =>
       overTime(e) && twoScales(e) && !e.spec.split
         ? { spec: shaped(e.spec, () => 'line'), score: 0.7, reasons: ['Both as lines, each on a scale of its own.'] }
@@ -67,6 +72,7 @@ export const OVER_TIME: readonly Rule[] = [
   },
   {
     name: 'stacked columns',
+    from: 'length',
     propose: (e) => {
       const [layer] = e.spec.layers;
       if (!e.spec.split || e.spec.layers.length > 1 || !addsUp(layer) || e.spec.across.as === 'number' || e.series > 8)
@@ -83,6 +89,7 @@ export const OVER_TIME: readonly Rule[] = [
   },
   {
     name: 'columns over time',
+    from: 'zacks',
     propose: (e) =>
       overTime(e) && !twoScales(e) && e.places <= FEW_PLACES && e.series <= 4
         ? {
@@ -94,6 +101,7 @@ export const OVER_TIME: readonly Rule[] = [
   },
   {
     name: 'year over year',
+    from: 'practice',
     propose: (e) => {
       const { across } = e.spec;
       if (
@@ -119,6 +127,7 @@ export const OVER_TIME: readonly Rule[] = [
   },
   {
     name: 'coarser step',
+    from: 'practice',
     propose: (e) => {
       const { across } = e.spec;
       if (across.as !== 'time' || e.places < 18 || twoScales(e)) return undefined;
@@ -134,6 +143,7 @@ export const OVER_TIME: readonly Rule[] = [
   },
   {
     name: 'day of the week',
+    from: 'practice',
     propose: (e) => {
       const { across } = e.spec;
       if (across.as !== 'time' || e.spec.split || e.spec.layers.length > 1) return undefined;
@@ -144,6 +154,19 @@ export const OVER_TIME: readonly Rule[] = [
         spec: { ...shaped(e.spec, () => 'column'), across: { as: 'cycle', column: across.column, cycle: 'weekday' } },
         score: 0.44,
         reasons: ['Which days of the week are strong.'],
+      };
+    },
+  },
+  {
+    name: 'the last step as a figure',
+    from: 'practice',
+    propose: (e) => {
+      const { across } = e.spec;
+      if (across.as !== 'time' || e.spec.split || e.spec.layers.length > 1 || e.places < 3) return undefined;
+      return {
+        spec: { ...shaped(e.spec, () => 'figure'), across: { ...across, partial: 'leave-out' } },
+        score: 0.3,
+        reasons: [`The last whole ${across.step} as one figure, with its change.`],
       };
     },
   },
