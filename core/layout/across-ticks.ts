@@ -52,15 +52,23 @@ function turned({ labels, ticks }: AcrossWords, room: number, angle: number): Ac
   return { labels, ticks: shown, turned: true, angle };
 }
 
-/** Leaning labels reach to the left: those near the edge are shortened so that none leaves the drawing. */
-export function within(words: AcrossWords, plot: { left: number; width: number }, banded: boolean): AcrossWords {
-  if (!words.turned) return words;
+/** How far the foot of a leaning label reaches beyond its line, in pixels. */
+const OVERHANG = 8;
+
+/** Labels near the edges are shortened so that none leaves the drawing: leaning ones reach to the left, level ones to both sides. */
+export function within(
+  words: AcrossWords,
+  plot: { left: number; width: number },
+  width: number,
+  banded: boolean,
+): AcrossWords {
   const flat = Math.cos(((words.angle ?? LEANS) * Math.PI) / 180);
   const count = words.labels.length;
   const ticks = words.ticks.map((tick) => {
     const share = banded || count === 1 ? (tick.at + 0.5) / count : tick.at / (count - 1);
-    const room = (plot.left + share * plot.width) / Math.max(flat, 0.01);
-    return { ...tick, label: shorten(tick.label, Math.min(room, LEANING), TICK_SIZE) };
+    const x = plot.left + share * plot.width;
+    const room = words.turned ? Math.min((x - OVERHANG) / Math.max(flat, 0.01), LEANING) : 2 * Math.min(x, width - x);
+    return { ...tick, label: shorten(tick.label, room, TICK_SIZE) };
   });
   return { ...words, ticks };
 }

@@ -141,7 +141,7 @@ function upright(
   const first = plotFor(size, scales, acrossTitle, endNames, undefined);
   const words = acrossWords(spec, frame, sources, first.width);
   const plot = plotFor(size, scales, acrossTitle, endNames, words);
-  return { plot, words: within(words, plot, isBanded(series, frame)) };
+  return { plot, words: within(words, plot, size.width, isBanded(series, frame)) };
 }
 
 function lyingDown(frame: Frame, spec: ChartSpec, sources: Sources, size: Size, scales: ChartModel['scales']) {

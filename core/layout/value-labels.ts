@@ -9,6 +9,8 @@ import { INK, wordOn } from './palette';
 const SIZE = 12;
 const HEIGHT = 14;
 const AWAY = 9;
+/** So far a value may reach over the plot's side, where the words of the scales begin. */
+const EDGE = 4;
 
 /** What is drawn, as far as values are written on it. */
 export interface Drawn extends ColumnModel {
@@ -50,10 +52,10 @@ export function valueLabels(drawn: Drawn, layers: readonly Layer[]): ValueLabel[
     });
   const placed: Candidate[] = [];
   const { plot } = drawn;
-  for (const one of [...candidates].sort((a, b) => a.rank - b.rank)) {
+  for (const one of [...candidates].sort((a, b) => a.rank - b.rank).map((found) => movedIn(found, plot))) {
     const inside =
-      one.left >= plot.left - 12 &&
-      one.left + one.width <= plot.left + plot.width + 14 &&
+      one.left >= plot.left - EDGE &&
+      one.left + one.width <= plot.left + plot.width + EDGE &&
       one.top >= plot.top - HEIGHT &&
       one.top + HEIGHT <= plot.top + plot.height;
     if (inside && !placed.some((other) => touches(one, other))) placed.push(one);
@@ -66,6 +68,14 @@ export function valueLabels(drawn: Drawn, layers: readonly Layer[]): ValueLabel[
     series,
     ...(color === undefined ? {} : { color }),
   }));
+}
+
+/** A value over a point at the edge moves in from it, as far as it still stands over its point. */
+function movedIn(one: Candidate, { left, width }: Plot): Candidate {
+  if (one.anchor !== 'middle' || one.color !== undefined) return one;
+  const wanted = Math.max(left - EDGE - one.left, 0) - Math.max(one.left + one.width - left - width - EDGE, 0);
+  const by = Math.min(Math.max(wanted, -one.width / 2), one.width / 2);
+  return by === 0 ? one : { ...one, x: one.x + by, left: one.left + by };
 }
 
 const touches = (a: Candidate, b: Candidate) =>
