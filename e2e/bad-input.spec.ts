@@ -64,6 +64,7 @@ test('rows of differing length are all kept, and it is said', async ({ request }
 });
 
 test('500 columns can be opened, scrolled to and charted', async ({ page }) => {
+  test.setTimeout(120_000);
   const names = Array.from({ length: 500 }, (_, i) => `Reading ${i + 1}`);
   const rows = Array.from({ length: 20 }, (_, r) => names.map((_, c) => r * c).join(','));
   await dropFile(page, { name: 'wide.csv', text: [names.join(','), ...rows].join('\n') });

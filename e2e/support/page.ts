@@ -42,7 +42,7 @@ export interface Dropped {
 export async function dropFile(page: Page, { name, text }: Dropped): Promise<void> {
   await page.goto('/');
   await giveFile(page, { name, text });
-  await expect(page).toHaveURL(/\/sheets\/\w+$/, { timeout: 40_000 });
+  await expect(page).toHaveURL(/\/sheets\/\w+$/, { timeout: 50_000 });
   await expect(page.getByRole('columnheader').first()).toBeVisible();
 }
 

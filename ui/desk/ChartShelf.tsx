@@ -54,7 +54,7 @@ function ChartCard({ chart, sheet }: { chart: ListedChart; sheet?: Sheet }) {
   };
   return (
     <li className={styles.card}>
-      <Link href={`/charts/${chart.id}`} className={styles.cardLink}>
+      <Link prefetch={false} href={`/charts/${chart.id}`} className={styles.cardLink}>
         <span className={styles.picture} aria-hidden>
           {picture.data && <ChartDrawing model={picture.data} small {...PICTURE} />}
         </span>

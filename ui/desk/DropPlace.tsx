@@ -50,8 +50,9 @@ export function DropPlace() {
         await untilRead(id, stop.signal, (sheet) =>
           setComing((now) => now && { ...now, share: sheet.progress, phase: 'reading', sheet }),
         );
-      await client.invalidateQueries({ queryKey: ['sheets'] });
       router.push(placeOf(await api.sheet(id)));
+      // The desk is made anew when its user comes back to it.
+      void client.invalidateQueries({ queryKey: ['sheets'], refetchType: 'none' });
     } catch (thrown) {
       if (!stop.signal.aborted)
         setError({

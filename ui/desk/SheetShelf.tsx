@@ -60,7 +60,7 @@ function SheetLine({ sheet }: { sheet: Sheet }) {
     <li className={styles.sheet}>
       <div className={styles.sheetWords}>
         {sheet.status === 'ready' ? (
-          <Link href={`/sheets/${sheet.id}`} className={styles.sheetName}>
+          <Link prefetch={false} href={`/sheets/${sheet.id}`} className={styles.sheetName}>
             {sheet.name}
           </Link>
         ) : (
