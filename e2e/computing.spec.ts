@@ -63,7 +63,7 @@ test('a gap shown three ways', async ({ page }) => {
   expect(await may()).toBe('');
   await expect(lines).toHaveCount(2);
   const gaps = async (name: string) => {
-    await page.getByRole('button', { name: 'Parts' }).click();
+    await page.getByRole('button', { name: 'Parts', exact: true }).click();
     await page.getByRole('menuitem', { name: 'Across' }).click();
     await page.getByRole('radio', { name }).check();
     await page.keyboard.press('Escape');

@@ -59,7 +59,7 @@ test('the whole job by keyboard alone: picks, sentence, a scale, title, undo, sa
   await drawn(page);
   await expectSentence(page, 'Total of Takings by week of Day, as a line');
 
-  await page.getByRole('button', { name: 'Parts' }).focus();
+  await page.getByRole('button', { name: 'Parts', exact: true }).focus();
   await page.keyboard.press('Enter');
   await expect(page.getByRole('menuitem', { name: 'Left scale' })).toBeVisible();
   await expect(page.getByRole('menuitem', { name: 'Left scale' })).toBeFocused();

@@ -30,7 +30,7 @@ const VIEWS = [
     name: 'rows-behind',
     at: () => chartNamed('Trays potted against target, the furthest along first'),
     first: async (page) => {
-      await page.getByRole('button', { name: 'Parts' }).click();
+      await page.getByRole('button', { name: 'Parts', exact: true }).click();
       await page.getByRole('menuitem', { name: 'A point …' }).click();
       await page.getByRole('button', { name: 'Rows behind' }).click();
     },
@@ -39,7 +39,7 @@ const VIEWS = [
     name: 'card-on-the-chart',
     at: () => chartNamed('Water used and what was left in the tank'),
     first: async (page) => {
-      await page.getByRole('button', { name: 'Parts' }).click();
+      await page.getByRole('button', { name: 'Parts', exact: true }).click();
       await page.getByRole('menuitem', { name: 'Right scale' }).click();
     },
   },
