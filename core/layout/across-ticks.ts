@@ -1,6 +1,7 @@
 import { column, type ChartSpec, type Sources } from '../spec';
 import type { Frame } from '../shaping';
 import { cycleLabel, roundStride, startsStride, stepLabel, stepTick } from '../calendar';
+import { alongPlaces } from './along-places';
 import { shorten, widestText } from './measure';
 import type { AcrossTick } from './model';
 import { writeNumber, writeValue } from './numbers';
@@ -65,7 +66,7 @@ export function within(
   const flat = Math.cos(((words.angle ?? LEANS) * Math.PI) / 180);
   const count = words.labels.length;
   const ticks = words.ticks.map((tick) => {
-    const share = banded || count === 1 ? (tick.at + 0.5) / count : tick.at / (count - 1);
+    const share = alongPlaces(tick.at, count, banded);
     const x = plot.left + share * plot.width;
     const room = words.turned ? Math.min((x - OVERHANG) / Math.max(flat, 0.01), LEANING) : 2 * Math.min(x, width - x);
     return { ...tick, label: shorten(tick.label, room, TICK_SIZE) };

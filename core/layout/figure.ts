@@ -37,8 +37,6 @@ export function figureOf(frame: Frame, series: ModelSeries, spec: ChartSpec, sou
 export function changeWords(now: number, before: number, unit: string | undefined): string {
   const plus = now >= before ? '+' : '';
   if (before > 0 && now >= 0 && unit !== '%') return `${plus}${writeValue(now / before - 1, '%', undefined)}`;
-  return `${plus}${writeValue(now - before, unit, undefined)}${unit === '%' ? ' points' : ''}`.replace(
-    '% points',
-    ' points',
-  );
+  if (unit === '%') return `${plus}${writeValue((now - before) * 100, undefined, 1)} points`;
+  return `${plus}${writeValue(now - before, unit, undefined)}`;
 }

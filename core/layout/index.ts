@@ -1,3 +1,4 @@
+export { alongPlaces } from './along-places';
 export * from './check-ids';
 export { columnBoxes, stackSpans, WIDEST } from './columns';
 export * from './form';

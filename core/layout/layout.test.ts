@@ -182,6 +182,17 @@ describe('what is read at a place', () => {
     ];
     for (const one of plain) expect([one.share, one.change]).toEqual([undefined, undefined]);
     expect(read([line('a', [0, 3])])[0]).toMatchObject({ change: '+3' });
+    const percent = {
+      left: {
+        domain: [0, 1] as [number, number],
+        ticks: [],
+        labels: [],
+        title: '',
+        unit: '%',
+        kind: 'linear' as const,
+      },
+    };
+    expect(readingsAt({ series: [line('a', [0.4, 0.375])], across, scales: percent }, 1)[0].change).toBe('−2.5 points');
     expect(read([line('a', [1, null])])[0]).toEqual(expect.objectContaining({ value: null }));
   });
 });

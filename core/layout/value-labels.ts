@@ -1,4 +1,5 @@
 import type { Layer } from '../spec';
+import { alongPlaces } from './along-places';
 import { columnBoxes, stackSpans, type ColumnModel } from './columns';
 import { alongScale } from './log-range';
 import { textWidth } from './measure';
@@ -191,7 +192,7 @@ function spotsOf(series: ModelSeries, drawn: Drawn): Spot[] {
 
 function pointAt(at: number, value: number, scale: ScaleModel, { plot, lying, banded, across }: Drawn): Spot {
   const count = across.values.length;
-  const share = banded || count === 1 ? (at + 0.5) / count : at / (count - 1);
+  const share = alongPlaces(at, count, banded);
   const along = alongScale(value, scale.domain, scale.kind);
   return lying
     ? { at, value, x: plot.left + along * plot.width, y: plot.top + share * plot.height, to: 'right' }

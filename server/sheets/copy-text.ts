@@ -7,7 +7,7 @@ const ESCAPES: Readonly<Record<string, string>> = {
 /** What COPY does not take as its delimiter ("COPY", Parameters, in PostgreSQL's manual). */
 const NO_DELIMITER = /[\\.a-z0-9\n\r\0]/;
 
-/** Whether cells parted by a character can stand in COPY as they stand in the file. */
+/** What parts cells in COPY: the file's own delimiter where COPY takes it, else a tab. */
 export function copyDelimiter(delimiter: string): string {
   return delimiter.length === 1 && delimiter.charCodeAt(0) < 0x80 && !NO_DELIMITER.test(delimiter) ? delimiter : '\t';
 }

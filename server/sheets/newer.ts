@@ -96,36 +96,22 @@ export async function takeNewer(id: string, staged: string): Promise<SheetRow> {
     .where(and(eq(sheets.id, staged), eq(sheets.stagedFor, id)));
   if (!found) throw notFound('newer file');
   const fresh = await readySheet(staged);
-  const {
-    fileName,
-    fileBytes,
-    encoding,
-    kind,
-    choices,
-    rowCount,
-    headers,
-    knownKeys,
-    columns,
-    corrections,
-    reading,
-    tableName,
-  } = fresh;
   await database().transaction(async (within) => {
     await within
       .update(sheets)
       .set({
-        fileName,
-        fileBytes,
-        encoding,
-        kind,
-        choices,
-        rowCount,
-        headers,
-        knownKeys,
-        columns,
-        corrections,
-        reading,
-        tableName,
+        fileName: fresh.fileName,
+        fileBytes: fresh.fileBytes,
+        encoding: fresh.encoding,
+        kind: fresh.kind,
+        choices: fresh.choices,
+        rowCount: fresh.rowCount,
+        headers: fresh.headers,
+        knownKeys: fresh.knownKeys,
+        columns: fresh.columns,
+        corrections: fresh.corrections,
+        reading: fresh.reading,
+        tableName: fresh.tableName,
       })
       .where(eq(sheets.id, id));
     await within.delete(sheets).where(eq(sheets.id, staged));

@@ -88,7 +88,8 @@ export class TableReader {
     if (!shape) throw new RangeError('rows can be read only after the columns were guessed');
     const rows = new CopyRows(this.planned, this.converters, this.tallying ? this.tallies : undefined, this.delimiter);
     this.rows = 0;
-    if (source.plain && shape.asTheyStand) {
+    // Bytes are copied together with what parts them: only where COPY takes that too.
+    if (source.plain?.delimiter === this.delimiter && shape.asTheyStand) {
       const taker = this.plainTaker(shape, shape.asTheyStand, rows, cellDecoder(source.plain.encoding));
       yield* plainLines(source.plain, progress, taker);
     } else {

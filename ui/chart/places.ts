@@ -1,4 +1,4 @@
-import { alongScale, isBanded, type ChartModel, type Plot } from '@/core/layout';
+import { alongPlaces, alongScale, isBanded, type ChartModel, type Plot } from '@/core/layout';
 import type { Side } from '@/core/spec';
 
 /** Where a value at a place stands on the screen. */
@@ -9,7 +9,7 @@ export function spotsIn(model: ChartModel, plot: Plot): Spots {
   const banded = isBanded(model.series, model);
   return (at, value, side) => {
     const scale = model.scales[side];
-    const share = banded || count === 1 ? (at + 0.5) / count : at / (count - 1);
+    const share = alongPlaces(at, count, banded);
     const along = scale ? alongScale(value, scale.domain, scale.kind) : 0;
     return model.lying
       ? { x: plot.left + along * plot.width, y: plot.top + share * plot.height }
