@@ -1,6 +1,7 @@
 'use client';
 
 import { useEffect, useRef, type ReactNode } from 'react';
+import { Select } from 'antd';
 import styles from './cards.module.css';
 
 const CONTROLS = 'input:not([disabled]), button:not([disabled]), [tabindex="0"]';
@@ -32,5 +33,24 @@ export function Field({ label, children }: { label: string; children: ReactNode 
       <span className={styles.label}>{label}</span>
       <div className={styles.control}>{children}</div>
     </div>
+  );
+}
+
+/** A setting that is chosen from a list; `name` is what it is called where its word alone would not say. */
+export function SelectField<T extends string | number>({
+  label,
+  name = label,
+  ...select
+}: {
+  label: string;
+  name?: string;
+  value: T;
+  onChange: (value: T) => void;
+  options: { value: T; label: string }[];
+}) {
+  return (
+    <Field label={label}>
+      <Select<T> size="small" aria-label={name} {...select} />
+    </Field>
   );
 }

@@ -12,7 +12,7 @@ import {
   type Sources,
   type Gaps,
 } from '@/core/spec';
-import { Card, Field } from '../cards/Card';
+import { Card, Field, SelectField } from '../cards/Card';
 import styles from '../cards/cards.module.css';
 import { choicesFor } from './menus';
 import { useWork } from './store';
@@ -84,22 +84,20 @@ export function AcrossCard({ model, spec, sources }: { model: ChartModel; spec: 
         </>
       )}
       {across.as !== 'number' && !model.slices && !model.lying && (
-        <Field label="Labels">
-          <Select
-            size="small"
-            aria-label="Labels stand"
-            value={spec.look?.labels ?? 'auto'}
-            onChange={(labels: NonNullable<ChartLook['labels']> | 'auto') =>
-              edit((now) => setLook(now, { labels: labels === 'auto' ? undefined : labels }))
-            }
-            options={[
-              { value: 'auto', label: 'As there is room' },
-              { value: 'level', label: 'Level' },
-              { value: 'leaning', label: 'Leaning' },
-              { value: 'standing', label: 'Standing' },
-            ]}
-          />
-        </Field>
+        <SelectField
+          label="Labels"
+          name="Labels stand"
+          value={spec.look?.labels ?? 'auto'}
+          onChange={(labels: NonNullable<ChartLook['labels']> | 'auto') =>
+            edit((now) => setLook(now, { labels: labels === 'auto' ? undefined : labels }))
+          }
+          options={[
+            { value: 'auto', label: 'As there is room' },
+            { value: 'level', label: 'Level' },
+            { value: 'leaning', label: 'Leaning' },
+            { value: 'standing', label: 'Standing' },
+          ]}
+        />
       )}
       {across.as === 'number' && <p className={styles.facts}>One dot per row.</p>}
       <p className={styles.why}>

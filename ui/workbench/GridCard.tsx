@@ -1,8 +1,8 @@
 'use client';
 
-import { Checkbox, Select } from 'antd';
+import { Checkbox } from 'antd';
 import { setLook, setScale, type ChartSpec, type Grid } from '@/core/spec';
-import { Card, Field } from '../cards/Card';
+import { Card, SelectField } from '../cards/Card';
 import { useWork } from './store';
 
 const BY_ROOM = 0;
@@ -13,34 +13,30 @@ export function GridCard({ spec }: { spec: ChartSpec }) {
   const look = spec.look ?? {};
   return (
     <Card name="Grid">
-      <Field label="Lines">
-        <Select
-          size="small"
-          aria-label="Grid lines"
-          value={look.grid ?? 'amounts'}
-          onChange={(grid: Grid) => edit((now) => setLook(now, { grid: grid === 'amounts' ? undefined : grid }))}
-          options={[
-            { value: 'amounts', label: 'At the amounts' },
-            { value: 'places', label: 'At what runs across' },
-            { value: 'both', label: 'At both' },
-            { value: 'none', label: 'None' },
-          ]}
-        />
-      </Field>
-      <Field label="How many">
-        <Select
-          size="small"
-          aria-label="How many grid lines"
-          value={spec.scales.left.steps ?? BY_ROOM}
-          onChange={(steps: number) =>
-            edit((now) => setScale(now, 'left', { ...now.scales.left, steps: steps === BY_ROOM ? undefined : steps }))
-          }
-          options={[
-            { value: BY_ROOM, label: 'By the room there is' },
-            ...[2, 4, 6, 8, 10, 15].map((steps) => ({ value: steps, label: `About ${steps}` })),
-          ]}
-        />
-      </Field>
+      <SelectField
+        label="Lines"
+        name="Grid lines"
+        value={look.grid ?? 'amounts'}
+        onChange={(grid: Grid) => edit((now) => setLook(now, { grid: grid === 'amounts' ? undefined : grid }))}
+        options={[
+          { value: 'amounts', label: 'At the amounts' },
+          { value: 'places', label: 'At what runs across' },
+          { value: 'both', label: 'At both' },
+          { value: 'none', label: 'None' },
+        ]}
+      />
+      <SelectField
+        label="How many"
+        name="How many grid lines"
+        value={spec.scales.left.steps ?? BY_ROOM}
+        onChange={(steps: number) =>
+          edit((now) => setScale(now, 'left', { ...now.scales.left, steps: steps === BY_ROOM ? undefined : steps }))
+        }
+        options={[
+          { value: BY_ROOM, label: 'By the room there is' },
+          ...[2, 4, 6, 8, 10, 15].map((steps) => ({ value: steps, label: `About ${steps}` })),
+        ]}
+      />
       <div>
         <Checkbox
           checked={look.plumb ?? false}

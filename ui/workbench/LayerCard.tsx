@@ -13,7 +13,7 @@ import {
   type Shape,
   type Sources,
 } from '@/core/spec';
-import { Card, Field } from '../cards/Card';
+import { Card, Field, SelectField } from '../cards/Card';
 import { shapeChoices, sideChoices, summaryChoices, type Choice } from './menus';
 import { useWork } from './store';
 
@@ -206,52 +206,46 @@ function ValuesFields({
   return (
     <>
       {!model.slices && (
-        <Field label="Values">
-          <Select
-            size="small"
-            aria-label="Values on the marks"
-            value={values === true ? 'all' : values || 'none'}
-            onChange={(next: 'none' | 'all' | 'ends' | 'extremes') =>
-              style({ values: next === 'none' ? undefined : next === 'all' ? true : next })
-            }
-            options={[
-              { value: 'none', label: 'None' },
-              { value: 'all', label: 'All that fit' },
-              { value: 'ends', label: 'First and last' },
-              { value: 'extremes', label: 'Highest and lowest' },
-            ]}
-          />
-        </Field>
+        <SelectField
+          label="Values"
+          name="Values on the marks"
+          value={values === true ? 'all' : values || 'none'}
+          onChange={(next: 'none' | 'all' | 'ends' | 'extremes') =>
+            style({ values: next === 'none' ? undefined : next === 'all' ? true : next })
+          }
+          options={[
+            { value: 'none', label: 'None' },
+            { value: 'all', label: 'All that fit' },
+            { value: 'ends', label: 'First and last' },
+            { value: 'extremes', label: 'Highest and lowest' },
+          ]}
+        />
       )}
       {(values || model.slices) && (
-        <Field label="Written as">
-          <Select
-            size="small"
-            aria-label="Values are written as"
-            value={valuesAs ?? (model.slices ? 'both' : 'amount')}
-            onChange={(next: 'amount' | 'share' | 'both') => style({ valuesAs: next })}
-            options={[
-              { value: 'amount', label: 'Amount' },
-              { value: 'share', label: 'Share of the whole' },
-              { value: 'both', label: 'Amount and share' },
-            ]}
-          />
-        </Field>
+        <SelectField
+          label="Written as"
+          name="Values are written as"
+          value={valuesAs ?? (model.slices ? 'both' : 'amount')}
+          onChange={(next: 'amount' | 'share' | 'both') => style({ valuesAs: next })}
+          options={[
+            { value: 'amount', label: 'Amount' },
+            { value: 'share', label: 'Share of the whole' },
+            { value: 'both', label: 'Amount and share' },
+          ]}
+        />
       )}
       {values && stacked && (
-        <Field label="Of stacks">
-          <Select
-            size="small"
-            aria-label="Values of stacks"
-            value={valuesOf ?? 'parts'}
-            onChange={(next: 'parts' | 'totals' | 'both') => style({ valuesOf: next })}
-            options={[
-              { value: 'parts', label: 'The parts' },
-              { value: 'totals', label: 'The totals' },
-              { value: 'both', label: 'Both' },
-            ]}
-          />
-        </Field>
+        <SelectField
+          label="Of stacks"
+          name="Values of stacks"
+          value={valuesOf ?? 'parts'}
+          onChange={(next: 'parts' | 'totals' | 'both') => style({ valuesOf: next })}
+          options={[
+            { value: 'parts', label: 'The parts' },
+            { value: 'totals', label: 'The totals' },
+            { value: 'both', label: 'Both' },
+          ]}
+        />
       )}
     </>
   );

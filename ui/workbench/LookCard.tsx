@@ -1,9 +1,9 @@
 'use client';
 
-import { Checkbox, ColorPicker, Radio, Select } from 'antd';
+import { Checkbox, ColorPicker, Radio } from 'antd';
 import { SURFACE } from '@/core/layout';
 import { plainLook, setLook, type ChartLook, type ChartSpec } from '@/core/spec';
-import { Card, Field } from '../cards/Card';
+import { Card, Field, SelectField } from '../cards/Card';
 import { useWork } from './store';
 
 const GROUNDS = [SURFACE, '#ffffff', '#f6f0e2', '#eef3ee', '#eef2f6'];
@@ -44,24 +44,21 @@ export function LookCard({ spec }: { spec: ChartSpec }) {
           ]}
         />
       </Field>
-      <Field label="Legend">
-        <Select
-          size="small"
-          aria-label="Legend"
-          value={look.legend ?? 'auto'}
-          onChange={(legend: NonNullable<ChartLook['legend']> | 'auto') =>
-            change({ legend: legend === 'auto' ? undefined : legend })
-          }
-          options={[
-            { value: 'auto', label: 'Chosen for me' },
-            { value: 'top', label: 'Above' },
-            { value: 'bottom', label: 'Below' },
-            { value: 'left', label: 'On the left' },
-            { value: 'right', label: 'On the right' },
-            { value: 'none', label: 'None' },
-          ]}
-        />
-      </Field>
+      <SelectField
+        label="Legend"
+        value={look.legend ?? 'auto'}
+        onChange={(legend: NonNullable<ChartLook['legend']> | 'auto') =>
+          change({ legend: legend === 'auto' ? undefined : legend })
+        }
+        options={[
+          { value: 'auto', label: 'Chosen for me' },
+          { value: 'top', label: 'Above' },
+          { value: 'bottom', label: 'Below' },
+          { value: 'left', label: 'On the left' },
+          { value: 'right', label: 'On the right' },
+          { value: 'none', label: 'None' },
+        ]}
+      />
       <Field label="Ground">
         <ColorPicker
           size="small"

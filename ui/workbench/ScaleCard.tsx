@@ -1,6 +1,6 @@
 'use client';
 
-import { Checkbox, InputNumber, Radio, Select } from 'antd';
+import { Checkbox, InputNumber, Radio } from 'antd';
 import { breathingStart, extent, type ChartModel } from '@/core/layout';
 import {
   layerWords,
@@ -15,7 +15,7 @@ import {
   type Scale,
   type Side,
 } from '@/core/spec';
-import { Card, Field } from '../cards/Card';
+import { Card, Field, SelectField } from '../cards/Card';
 import styles from '../cards/cards.module.css';
 import { useWork } from './store';
 
@@ -88,44 +88,33 @@ export function ScaleCard({
         </Field>
       )}
       <div style={{ height: 8 }} />
-      <Field label="Steps are">
-        <Select
-          size="small"
-          aria-label="Steps are"
-          value={scale.kind ?? 'linear'}
-          onChange={(kind: 'linear' | 'log') => change({ kind: kind === 'log' ? kind : undefined })}
-          options={[
-            { value: 'linear', label: 'Even' },
-            { value: 'log', label: 'Tenfold (logarithmic)' },
-          ]}
-        />
-      </Field>
-      <Field label="Numbers">
-        <Select
-          size="small"
-          aria-label="Numbers in"
-          value={numbers.in ?? AUTO}
-          onChange={(unit: NumberUnit | typeof AUTO) =>
-            change({ numbers: { ...numbers, in: unit === AUTO ? undefined : unit } })
-          }
-          options={[
-            { value: AUTO, label: 'Chosen for me' },
-            ...NUMBER_UNITS.map((unit) => ({ value: unit, label: upperFirst(unit) })),
-          ]}
-        />
-      </Field>
-      <Field label="Decimals">
-        <Select
-          size="small"
-          aria-label="Decimals"
-          value={numbers.decimals ?? -1}
-          onChange={(decimals) => change({ numbers: { ...numbers, decimals: decimals < 0 ? undefined : decimals } })}
-          options={[
-            { value: -1, label: 'As needed' },
-            ...[0, 1, 2, 3].map((value) => ({ value, label: String(value) })),
-          ]}
-        />
-      </Field>
+      <SelectField
+        label="Steps are"
+        value={scale.kind ?? 'linear'}
+        onChange={(kind: 'linear' | 'log') => change({ kind: kind === 'log' ? kind : undefined })}
+        options={[
+          { value: 'linear', label: 'Even' },
+          { value: 'log', label: 'Tenfold (logarithmic)' },
+        ]}
+      />
+      <SelectField
+        label="Numbers"
+        name="Numbers in"
+        value={numbers.in ?? AUTO}
+        onChange={(unit: NumberUnit | typeof AUTO) =>
+          change({ numbers: { ...numbers, in: unit === AUTO ? undefined : unit } })
+        }
+        options={[
+          { value: AUTO, label: 'Chosen for me' },
+          ...NUMBER_UNITS.map((unit) => ({ value: unit, label: upperFirst(unit) })),
+        ]}
+      />
+      <SelectField
+        label="Decimals"
+        value={numbers.decimals ?? -1}
+        onChange={(decimals) => change({ numbers: { ...numbers, decimals: decimals < 0 ? undefined : decimals } })}
+        options={[{ value: -1, label: 'As needed' }, ...[0, 1, 2, 3].map((value) => ({ value, label: String(value) }))]}
+      />
       {side === 'right' && (
         <Checkbox
           checked={scale.matchZero ?? false}
