@@ -1,7 +1,8 @@
 'use client';
 
 import { Dropdown, type MenuProps } from 'antd';
-import { useState, type ReactElement } from 'react';
+import { useRef, useState, type ReactElement } from 'react';
+import { useForetelling } from './foretelling';
 import { useWork } from './store';
 import type { Choice, ChoiceGroup, Editor } from './menus';
 
@@ -19,6 +20,13 @@ interface Props {
 export function ChoiceMenu({ groups: ask, onPicks, onOpen, children, placement = 'bottomLeft' }: Props) {
   const edit = useWork((state) => state.edit);
   const [open, setOpen] = useState(false);
+  const foretell = useForetelling();
+  const stop = useRef<() => void>(undefined);
+  const onOpenChange = (next: boolean) => {
+    setOpen(next);
+    stop.current?.();
+    if (next) stop.current = foretell(ask().flatMap(({ choices }) => choices.flatMap(({ edit: one }) => one ?? [])));
+  };
   const groups = open ? ask() : [];
   const all = new Map<string, Choice>(
     groups.flatMap((group, g) => group.choices.map((choice) => [`${g}:${choice.key}`, choice] as const)),
@@ -41,7 +49,7 @@ export function ChoiceMenu({ groups: ask, onPicks, onOpen, children, placement =
       placement={placement}
       menu={{ items, onClick, style: { maxHeight: 420, overflow: 'auto' } }}
       open={open}
-      onOpenChange={setOpen}
+      onOpenChange={onOpenChange}
       autoFocus
     >
       {children}

@@ -77,43 +77,45 @@ export const Sentence = memo(function Sentence({
           ),
         )}
       </p>
-      <StepButtons sources={sources} />
-      {more.map(({ words, groups }) => (
-        <ChoiceMenu key={words} groups={() => groups} onPicks={picking.setPicks} onOpen={onOpen}>
-          <button type="button" className={styles.add} aria-haspopup="menu">
-            + {words}
-          </button>
-        </ChoiceMenu>
-      ))}
-      <Popover
-        open={editor !== undefined}
-        onOpenChange={(open) => !open && setEditor(undefined)}
-        trigger="click"
-        placement="bottomLeft"
-        destroyOnHidden
-        content={
-          editor && (
-            <EditorCard
-              key={JSON.stringify(editor)}
-              editor={editor}
-              sheet={sheet}
-              spec={spec}
-              sources={sources}
-              onDone={() => setEditor(undefined)}
-            />
-          )
-        }
-      >
-        <button
-          type="button"
-          className={styles.add}
-          aria-haspopup="dialog"
-          aria-expanded={editor !== undefined}
-          onClick={() => setEditor((now) => (now ? undefined : { kind: 'filter' }))}
+      <div className={styles.tools}>
+        <StepButtons sources={sources} />
+        {more.map(({ words, groups }) => (
+          <ChoiceMenu key={words} groups={() => groups} onPicks={picking.setPicks} onOpen={onOpen}>
+            <button type="button" className={styles.add} aria-haspopup="menu">
+              + {words}
+            </button>
+          </ChoiceMenu>
+        ))}
+        <Popover
+          open={editor !== undefined}
+          onOpenChange={(open) => !open && setEditor(undefined)}
+          trigger="click"
+          placement="bottomLeft"
+          destroyOnHidden
+          content={
+            editor && (
+              <EditorCard
+                key={JSON.stringify(editor)}
+                editor={editor}
+                sheet={sheet}
+                spec={spec}
+                sources={sources}
+                onDone={() => setEditor(undefined)}
+              />
+            )
+          }
         >
-          + only some rows
-        </button>
-      </Popover>
+          <button
+            type="button"
+            className={styles.add}
+            aria-haspopup="dialog"
+            aria-expanded={editor !== undefined}
+            onClick={() => setEditor((now) => (now ? undefined : { kind: 'filter' }))}
+          >
+            + only some rows
+          </button>
+        </Popover>
+      </div>
     </section>
   );
 });

@@ -5,6 +5,7 @@ import { Button } from 'antd';
 import { coarser, finer } from '@/core/calendar';
 import { column, setStep, type ChartSpec, type Sources } from '@/core/spec';
 import { stepsOf } from './menus';
+import { useForetelling } from './foretelling';
 import styles from './Sentence.module.css';
 import { useWork } from './store';
 
@@ -13,6 +14,7 @@ export function StepButtons({ sources }: { sources: Sources }) {
   const spec = useWork((state) => state.spec);
   const edit = useWork((state) => state.edit);
   const around = stepsAround(spec, sources);
+  const foretell = useForetelling();
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (event.ctrlKey || event.metaKey || event.altKey) return;
@@ -30,6 +32,7 @@ export function StepButtons({ sources }: { sources: Sources }) {
       size="small"
       disabled={!step}
       title={step ? `By ${step} (key ${key})` : undefined}
+      onPointerEnter={() => step && foretell([(now) => setStep(now, step)])}
       onClick={() => step && edit((now) => setStep(now, step))}
     >
       {words}

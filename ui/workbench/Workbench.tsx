@@ -8,6 +8,7 @@ import { api, type SavedChart, type Sheet } from '../api';
 import { TopBar } from '../theme/TopBar';
 import { ChartPane } from './ChartPane';
 import { Checks } from './Checks';
+import { ForetellingProvider, useForetell } from './foretelling';
 import { Sentence } from './Sentence';
 import { SheetPicker, type Jump } from './SheetPicker';
 import { createWorkStore, useHistory, WorkProvider, workKey, type Work } from './store';
@@ -80,6 +81,7 @@ function Bench({ sheet }: { sheet: Sheet }) {
   const { sources, others } = useSources(sheet);
   const preview = usePreview(sheet, others, size);
   const suggestions = useSuggestions(sheet, picking.size);
+  const foretell = useForetell(sheet, others, size);
   const [jump, setJump] = useState<Jump>();
   useUndoKeys();
   const current = preview.spec && suggestions.find(({ spec }) => likeness(spec) === likeness(preview.spec));
@@ -93,32 +95,34 @@ function Bench({ sheet }: { sheet: Sheet }) {
   }, [model, suggestions]);
   const show = useCallback((column: string) => setJump({ column, nth: Date.now() }), []);
   return (
-    <div className={styles.bench}>
-      <TopBar path={[{ words: 'Desk', href: '/' }, { words: sheet.name }]}>
-        <Link href={`/sheets/${sheet.id}/reading`} className={styles.howRead}>
-          How it was read
-        </Link>
-        <WorkActions sheet={sheet} model={preview.model} />
-      </TopBar>
-      <Sentence sheet={sheet} sources={sources} picking={picking} />
-      <main className={styles.main}>
-        {!preview.model && <h1 className="sr">A new chart of {sheet.name}</h1>}
-        <SheetPicker sheet={sheet} picking={picking} jump={jump} />
-        <section className={styles.chartSide} aria-label="Chart">
-          <ChartPane
-            holder={holder}
-            size={size}
-            sheet={sheet}
-            sources={sources}
-            preview={preview}
-            busy={picking.busy}
-            error={picking.error}
-          />
-          <Suggestions suggestions={suggestions} chosen={current} />
-        </section>
-      </main>
-      <Checks checks={checks} sheet={sheet} onShow={show} />
-    </div>
+    <ForetellingProvider value={foretell}>
+      <div className={styles.bench}>
+        <TopBar path={[{ words: 'Desk', href: '/' }, { words: sheet.name }]}>
+          <Link href={`/sheets/${sheet.id}/reading`} className={styles.howRead}>
+            How it was read
+          </Link>
+          <WorkActions sheet={sheet} model={preview.model} />
+        </TopBar>
+        <Sentence sheet={sheet} sources={sources} picking={picking} />
+        <main className={styles.main}>
+          {!preview.model && <h1 className="sr">A new chart of {sheet.name}</h1>}
+          <SheetPicker sheet={sheet} picking={picking} jump={jump} />
+          <section className={styles.chartSide} aria-label="Chart">
+            <ChartPane
+              holder={holder}
+              size={size}
+              sheet={sheet}
+              sources={sources}
+              preview={preview}
+              busy={picking.busy}
+              error={picking.error}
+            />
+            <Suggestions suggestions={suggestions} chosen={current} />
+          </section>
+        </main>
+        <Checks checks={checks} sheet={sheet} onShow={show} />
+      </div>
+    </ForetellingProvider>
   );
 }
 

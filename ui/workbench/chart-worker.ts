@@ -30,6 +30,16 @@ const forWorker = (sheet: Sheet): WorkerSheet => ({
   columns: sheet.columns,
 });
 
+/** The drawing model of a chart out of the grains that are held; nothing where one is missing. */
+export function drawHeld(
+  spec: ChartSpec,
+  sheet: Sheet,
+  others: readonly Sheet[],
+  size: Size,
+): Promise<ChartModel | undefined> {
+  return chartWorker().model(spec, forWorker(sheet), others.map(forWorker), { ...size });
+}
+
 /**
  * The drawing model of a chart: from grains that are held where they hold all that is needed, otherwise after asking for
  * them. Charts of very many groups are drawn by the server.
@@ -41,15 +51,13 @@ export async function drawChart(
   size: Size,
   signal: AbortSignal,
 ): Promise<ChartModel> {
-  const worker = chartWorker();
-  const [own, ...more] = [sheet, ...others].map(forWorker);
-  const draw = () => worker.model(spec, own, more, { ...size });
-  const known = await draw();
+  const known = await drawHeld(spec, sheet, others, size);
   if (known) return known;
+  const of = versionsOf([sheet, ...others].map(forWorker));
   const { answers, tooLarge } = await api.grains(spec, signal);
   if (!tooLarge) {
-    await worker.put(answers, versionsOf([own, ...more]));
-    const drawn = await draw();
+    await chartWorker().put(answers, of);
+    const drawn = await drawHeld(spec, sheet, others, size);
     if (drawn) return drawn;
   }
   return api.preview(spec, size.width, size.height, signal);

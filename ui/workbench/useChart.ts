@@ -20,12 +20,18 @@ const suggestionsKey = (sheet: Sheet, picks: readonly string[], size: Size) => [
   size.width,
   size.height,
 ];
-const previewKey = (spec: ChartSpec | undefined, sheet: Sheet, size: Size) => [
+export const previewKey = (
+  spec: ChartSpec | undefined,
+  sheet: Sheet,
+  others: readonly Pick<Sheet, 'id' | 'version'>[],
+  size: Size,
+) => [
   'preview',
   spec,
   sheet.columns.map(({ name, unit, type, format }) => [name, unit, type, format]),
   size.width,
   size.height,
+  others.map(({ id, version }) => [id, version]),
 ];
 
 /** Picking: the new picks show at once, the chart they make follows as one step of undo. The last wish wins. */
@@ -61,7 +67,7 @@ export function usePicking(sheet: Sheet, shown: Size) {
         const { recommended, spec } = store.getState();
         const carried = best && carryOver(recommended, spec, best);
         if (carried && best && JSON.stringify(carried) === JSON.stringify(best))
-          client.setQueryData([...previewKey(carried, sheet, size), []], suggestions[0].model);
+          client.setQueryData(previewKey(carried, sheet, [], size), suggestions[0].model);
         store.getState().set({ picks: next, spec: carried, recommended: best });
       } catch (thrown) {
         if (mine === turn.current)
@@ -94,7 +100,7 @@ export function usePreview(sheet: Sheet, others: readonly Sheet[], size: Size) {
   // Until the other sheets are there nothing can be drawn of them.
   const ready = spec !== undefined && size.width > 0 && otherSheets(spec).length === others.length;
   const query = useQuery<ChartModel>({
-    queryKey: [...previewKey(spec, sheet, size), others.map(({ id, version }) => [id, version])],
+    queryKey: previewKey(spec, sheet, others, size),
     queryFn: ready ? ({ signal }) => drawChart(spec, sheet, others, size, signal) : skipToken,
     placeholderData: keepPreviousData,
     retry: false,
