@@ -1,6 +1,7 @@
 import { bigint, index, integer, jsonb, pgTable, text, timestamp } from 'drizzle-orm/pg-core';
 import type { ColumnProfile, Correction } from '@/core/inference';
 import type { Reading, ShapeChoices } from '@/core/reading';
+import type { KeptSums } from '../query/kept-sums';
 import type { Live } from '../sources/relation';
 import type { Kind } from '../sheets/unpack';
 import type { ChartSpec } from '@/core/spec';
@@ -38,6 +39,8 @@ export const sheets = pgTable('sheets', {
   corrections: jsonb('corrections').$type<Record<string, Correction>>().notNull().default({}),
   reading: jsonb('reading').$type<Reading>(),
   tableName: text('table_name'),
+  /** What is kept beside the rows of a large sheet; empty until it was made. */
+  keptSums: jsonb('kept_sums').$type<KeptSums>(),
   /** A sheet that stays in a firm's database. */
   live: jsonb('live').$type<Live>(),
   createdAt: timestamp('created_at', { withTimezone: true }).notNull().defaultNow(),

@@ -1,15 +1,15 @@
 import { LRUCache } from 'lru-cache';
 import type { SQL } from 'drizzle-orm';
-import { drizzle } from 'drizzle-orm/node-postgres';
 import type { Answer, Grain, GrainQuery, GrainValue, GroupedQuery, PointsGrain, PointsQuery } from '@/core/grain';
 import { byKey } from '@/core/spec';
-import type { Pool, PoolClient } from 'pg';
+import { cancellable, onClient } from '../db/cancellable';
 import { pool } from '../db/client';
 import type { ReadySheet } from '../sheets/sheets';
 import { tableOf } from '../sheets/tables';
 import { reading } from '../sources/connection';
 import { liveTable } from '../sources/relation';
 import { poolOf } from '../sources/sources';
+import { keptTarget } from './kept-sums';
 import { groupedSql, incompleteSql, mergedPointsSql, pointsSql, type Target } from './to-sql';
 
 /** A question that was asked: its answer, who still waits for it, and how it is given up. */
@@ -54,7 +54,7 @@ async function ask(query: GrainQuery, sheet: ReadySheet, signal?: AbortSignal): 
     const stop = new AbortController();
     const target = targetOf(sheet, stop.signal);
     const started: Running = {
-      answer: query.kind === 'grouped' ? askGroups(query, target) : askPoints(query, target),
+      answer: query.kind === 'grouped' ? askGroups(query, sheet, target) : askPoints(query, target),
       stop,
       waiting: 0,
       done: false,
@@ -110,34 +110,9 @@ export function targetOf(sheet: ReadySheet, stop?: AbortSignal): Asked {
   };
 }
 
-async function cancellable(from: Pool, statement: SQL, stop?: AbortSignal): Promise<Record<string, unknown>[]> {
-  const client = await from.connect();
-  try {
-    return await onClient(client, from, statement, stop);
-  } finally {
-    client.release();
-  }
-}
-
-async function onClient(
-  client: PoolClient,
-  from: Pool,
-  statement: SQL,
-  stop?: AbortSignal,
-): Promise<Record<string, unknown>[]> {
-  stop?.throwIfAborted();
-  const { processID } = client as PoolClient & { processID: number };
-  const cancel = () => void from.query('SELECT pg_cancel_backend($1)', [processID]).catch(() => undefined);
-  stop?.addEventListener('abort', cancel);
-  try {
-    return (await drizzle(client).execute<Record<string, unknown>>(statement)).rows;
-  } finally {
-    stop?.removeEventListener('abort', cancel);
-  }
-}
-
-async function askGroups(query: GroupedQuery, target: Asked): Promise<Grain> {
-  const rows = await target.rows(groupedSql(query, target));
+async function askGroups(query: GroupedQuery, sheet: ReadySheet, target: Asked): Promise<Grain> {
+  const kept = sheet.keptSums ? keptTarget(query, sheet.keptSums, target.columns) : undefined;
+  const rows = await target.rows(groupedSql(query, kept ?? target));
   return {
     size: rows.length,
     axes: query.axes.map((_, i) => rows.map((row) => row[`a${i}`] as GrainValue)),

@@ -18,6 +18,8 @@ export interface Target {
   readonly columns: Columns;
   /** The rows have a place of their own, `n`; tables of other databases have none. */
   readonly placed: boolean;
+  /** How measures are had where the rows of the table are sums already. */
+  readonly measure?: (measure: Measure) => SQL;
 }
 
 const at = (key: string) => sql.identifier(key);
@@ -101,7 +103,8 @@ function axisText(axis: GrainAxis, columns: Columns, key: ReturnType<typeof at>)
   return axis.as === 'value' && profile.type === 'time' ? sql`${key}::text` : sql`${key}`;
 }
 
-function measureSql(measure: Measure, { columns, placed }: Target): SQL {
+function measureSql(measure: Measure, { columns, placed, measure: summed }: Target): SQL {
+  if (summed) return summed(measure);
   if (measure.want === 'rows') return sql`count(*)::float8`;
   if (measure.want === 'first-row') return placed ? sql`min(n)::float8` : sql`0::float8`;
   const cell = exprSql(measure.of, columns);

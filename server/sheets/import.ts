@@ -14,7 +14,7 @@ import { Problem } from '../problem';
 import { openSource } from './open-source';
 import type { Progress } from './records';
 import { TableReader } from './table-reader';
-import { copyStatement, createTable, SHEETS_SCHEMA, tableOf } from './tables';
+import { copyStatement, createTable, dropTables, SHEETS_SCHEMA, tableOf } from './tables';
 
 export type SheetRow = typeof sheets.$inferSelect;
 
@@ -72,9 +72,10 @@ export async function readSheet(sheet: SheetRow, order: ReadingOrder = {}): Prom
         choices,
         reading: { ...reading, notes: [...notes, ...reading.notes] },
         tableName,
+        keptSums: null,
       })
       .where(eq(sheets.id, sheet.id));
-    if (sheet.tableName) await within.execute(sql`DROP TABLE IF EXISTS ${tableOf(sheet.tableName)}`);
+    if (sheet.tableName) await within.execute(dropTables(sheet.tableName));
     await client.query('COMMIT');
   } catch (error) {
     await client.query('ROLLBACK').catch(() => undefined);

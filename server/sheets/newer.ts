@@ -3,7 +3,7 @@ import { createWriteStream } from 'node:fs';
 import { rename, stat } from 'node:fs/promises';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import { and, eq, sql } from 'drizzle-orm';
+import { and, eq } from 'drizzle-orm';
 import Papa from 'papaparse';
 import { TYPE_WORDS } from '@/core/inference';
 import { InvalidInput } from '@/core/spec';
@@ -12,18 +12,11 @@ import { sheets } from '../db/schema';
 import { receivedFile } from '../home';
 import { notFound, Problem } from '../problem';
 import { breaksOf, type Break } from './breaks';
+import { keepSums, stopKeeping } from './keep-sums';
 import { openSource } from './open-source';
 import { shapedRows } from './shaped-rows';
-import {
-  deleteSheet,
-  readStoppably,
-  readySheet,
-  receiveSheet,
-  sheetRow,
-  type ReadySheet,
-  type SheetRow,
-} from './sheets';
-import { tableOf } from './tables';
+import { deleteSheet, readStoppably, readySheet, receiveSheet, type ReadySheet, type SheetRow } from './sheets';
+import { dropTables } from './tables';
 
 export type NewerMode = 'replace' | 'add';
 
@@ -95,7 +88,9 @@ export async function takeNewer(id: string, staged: string): Promise<SheetRow> {
     .from(sheets)
     .where(and(eq(sheets.id, staged), eq(sheets.stagedFor, id)));
   if (!found) throw notFound('newer file');
+  await Promise.all([old.tableName, staged].map(stopKeeping));
   const fresh = await readySheet(staged);
+  await stopKeeping(old.tableName);
   await database().transaction(async (within) => {
     await within
       .update(sheets)
@@ -112,13 +107,16 @@ export async function takeNewer(id: string, staged: string): Promise<SheetRow> {
         corrections: fresh.corrections,
         reading: fresh.reading,
         tableName: fresh.tableName,
+        keptSums: null,
       })
       .where(eq(sheets.id, id));
     await within.delete(sheets).where(eq(sheets.id, staged));
-    await within.execute(sql`DROP TABLE IF EXISTS ${tableOf(old.tableName)}`);
+    await within.execute(dropTables(old.tableName));
   });
   await rename(await receivedFile(staged), await receivedFile(id));
-  return sheetRow(id);
+  const taken = await readySheet(id);
+  void keepSums(taken);
+  return taken;
 }
 
 const plain = (name: string) => name.trim().toLowerCase();

@@ -16,9 +16,10 @@ import { receivedFile, receivedFolder } from '../home';
 import { newId } from '../ids';
 import { notFound, Problem } from '../problem';
 import { forget, type ReadingOrder } from './import';
+import { keepSums, stopKeeping } from './keep-sums';
 import { readAside, threadFor } from './read-aside';
 import { receive } from './receive';
-import { tableOf } from './tables';
+import { dropTables, tableOf } from './tables';
 import { unpack } from './unpack';
 
 export type SheetRow = typeof sheets.$inferSelect;
@@ -141,16 +142,18 @@ export async function readStoppably(
 ): Promise<void> {
   const stop = new AbortController();
   running.set(row.id, stop);
+  if (row.tableName) await stopKeeping(row.tableName);
   try {
     await readAside(row, { ...order, signal: stop.signal }, thread);
-    if (order.corrections || order.choices || row.stagedFor || row.tableName) return;
-    const remembered = await rememberedCorrections(await sheetRow(row.id));
+    const first = !(order.corrections || order.choices || row.stagedFor || row.tableName);
+    const remembered = first ? await rememberedCorrections(await sheetRow(row.id)) : undefined;
     if (remembered)
       await readAside(await sheetRow(row.id), {
         corrections: remembered.corrections,
         notes: [`What you said of the columns of “${remembered.name}”, which are the same, was applied here too.`],
         signal: stop.signal,
       });
+    void keepSums(await readySheet(row.id));
   } finally {
     running.delete(row.id);
   }
@@ -269,10 +272,11 @@ export async function readySheet(id: string): Promise<ReadySheet> {
 export async function deleteSheet(id: string): Promise<void> {
   const row = await sheetRow(id);
   running.get(id)?.abort();
+  if (row.tableName) await stopKeeping(row.tableName);
   await database().transaction(async (within) => {
     await within.delete(charts).where(eq(charts.sheet, id));
     await within.delete(sheets).where(eq(sheets.id, id));
-    if (row.tableName) await within.execute(sql`DROP TABLE IF EXISTS ${tableOf(row.tableName)}`);
+    if (row.tableName) await within.execute(dropTables(row.tableName));
   });
   await rm(await receivedFile(id), { force: true });
 }

@@ -12,6 +12,14 @@ export function tableOf(tableName: string): SQL {
   return sql`${sql.identifier(SHEETS_SCHEMA)}.${sql.identifier(tableName)}`;
 }
 
+/** The table of sums that is kept beside the rows of a large sheet. */
+export const keptTableName = (tableName: string) => `k_${tableName.slice(2)}`;
+
+/** Drops the rows of a sheet and what is kept beside them. */
+export function dropTables(tableName: string): SQL {
+  return sql`DROP TABLE IF EXISTS ${tableOf(tableName)}, ${tableOf(keptTableName(tableName))}`;
+}
+
 const TYPES: Readonly<Record<ColumnProfile['type'], string>> = {
   boolean: 'boolean',
   integer: 'bigint',
