@@ -2,7 +2,7 @@ import type { Answer, GrainQuery } from '@/core/grain';
 import type { ColumnProfile, Correction } from '@/core/inference';
 import type { ChartModel, Form } from '@/core/layout';
 import type { Reading, ShapeChoices } from '@/core/reading';
-import type { ChartSpec } from '@/core/spec';
+import type { ChartSpec, PlacedPoint } from '@/core/spec';
 
 /** What the application's own API answers; see docs/api.md. The interface uses nothing else. */
 export interface Sheet {
@@ -149,13 +149,9 @@ export const api = {
     call<Rows>(`/api/sheets/${id}/rows?offset=${offset}&limit=${limit}`, { signal }),
   values: (id: string, column: string, search: string) =>
     call<Values>(`/api/sheets/${id}/columns/${column}/values?search=${encodeURIComponent(search)}`),
-  rowsBehind: (
-    spec: ChartSpec,
-    point: { across: string | number; series?: string },
-    limit: number,
-    signal?: AbortSignal,
-  ) => call<RowsBehind>('/api/rows-behind', { ...json('POST', { spec, ...point, limit }), signal }),
-  rowsBehindCsv: (spec: ChartSpec, point: { across: string | number; series?: string }) =>
+  rowsBehind: (spec: ChartSpec, point: PlacedPoint, limit: number, signal?: AbortSignal) =>
+    call<RowsBehind>('/api/rows-behind', { ...json('POST', { spec, ...point, limit }), signal }),
+  rowsBehindCsv: (spec: ChartSpec, point: PlacedPoint) =>
     callBlob('/api/rows-behind.csv', json('POST', { spec, ...point })),
   correct: (id: string, column: string, correction: Correction) =>
     call<Sheet>(`/api/sheets/${id}/columns/${column}`, json('PATCH', correction)),

@@ -6,9 +6,10 @@ export const setAside: CheckFinder = ({ spec, model, frame }) => {
   const wishes = spec.setAside ?? [];
   const found = new Set(frame.facts.setAside ?? []);
   const names = new Map(model.series.map(({ id, name }) => [id, name]));
-  return wishes.flatMap(({ across, series }, i) => {
-    const place = placeWords(spec, across);
-    const what = series === undefined ? place : `${names.get(series) ?? series} at ${place}`;
+  return wishes.flatMap((point, i) => {
+    const { series } = point;
+    const place = placeWords(spec, point);
+    const what = series === undefined || names.size < 2 ? place : `${names.get(series) ?? series} at ${place}`;
     const rest = wishes.filter((_, other) => other !== i);
     return [
       {

@@ -10,7 +10,7 @@ import {
   type Portion,
   type RowFilter,
 } from '../grain';
-import { column, typedValue, type ChartSpec, type Layer, type Sources } from '../spec';
+import { column, typedValue, type ChartSpec, type Layer, type PlacedPoint, type Sources } from '../spec';
 import { Ask, type Known } from './ask';
 import { rollerFor } from './figures';
 import { keysFilter, Values, type LaidPortion } from './lay';
@@ -43,12 +43,7 @@ export class NoSuchPoint extends Error {
  * the first layer sums them up.
  * @throws Pending while something has to be asked first, NoSuchPoint where the chart has no such point.
  */
-export function behind(
-  spec: ChartSpec,
-  sources: Sources,
-  answers: Known,
-  point: { across: string | number; series?: string },
-): Behind {
+export function behind(spec: ChartSpec, sources: Sources, answers: Known, point: PlacedPoint): Behind {
   const ask = new Ask(answers);
   if (spec.across.as === 'number' && !spec.panels) return behindDot(spec, point, ask, sources);
   const copy = copyOf(spec, sources, ask, point.series);
@@ -115,7 +110,9 @@ function amountOf(layer: Layer, portion: Portion, filters: readonly RowFilter[],
     measures: [{ want: 'rows' }, ...layerMeasures(layer, portion)],
     filters,
   };
-  return rollerFor(layer, query, ask.grain(query))([0]);
+  const grain = ask.grain(query);
+  ask.settle();
+  return rollerFor(layer, query, grain)([0]);
 }
 
 function placeFilters(one: LaidPortion, places: readonly number[], spec: ChartSpec, value: string): RowFilter[] {
@@ -158,13 +155,8 @@ function splitFilters(one: LaidPortion, { splits }: SeriesOf, spec: ChartSpec): 
   return [keysFilter([...new Set(starts)], { ...axis, step, calendar }, portion)];
 }
 
-/** The rows of one dot: those with its number across that hold the other number too. */
-function behindDot(
-  spec: ChartSpec,
-  { across, series }: { across: string | number; series?: string },
-  ask: Ask,
-  sources: Sources,
-): Behind {
+/** The rows of one dot: those that hold both of its numbers; without `up`, all with its number across that hold the other one. */
+function behindDot(spec: ChartSpec, { across, series, up }: PlacedPoint, ask: Ask, sources: Sources): Behind {
   const layer = spec.layers.find(({ id }) => series === undefined || series === id || series.startsWith(`${id}:`));
   if (!layer || 'rows' in layer.amount) throw new NoSuchPoint('series', `the chart has no series "${series}"`);
   const of = 'column' in layer.amount ? layer.amount.column : layer.amount.formula;
@@ -173,7 +165,9 @@ function behindDot(
   const filters: RowFilter[] = [
     ...portion.filters,
     { column: spec.across.column, keep: [Number(across)] },
-    ...('column' in layer.amount ? [{ column: of, present: true }] : []),
+    ...('column' in layer.amount
+      ? [up === undefined ? { column: of, present: true } : { column: of, keep: [up] }]
+      : []),
     ...(split !== undefined && spec.split
       ? [{ column: spec.split.column, keep: [typedValue(split, column(sources.columns, spec.split.column))] }]
       : []),
@@ -185,7 +179,8 @@ function behindDot(
     measures: [{ want: 'rows' }, { want: 'sum', of }, { want: 'count', of }],
     filters,
   };
-  const amount = rollerFor({ amount: layer.amount, summary: 'mean' }, query, ask.grain(query))([0]);
+  const grain = ask.grain(query);
   ask.settle();
+  const amount = rollerFor({ amount: layer.amount, summary: 'mean' }, query, grain)([0]);
   return { sheet: spec.sheet, layer, filters, amount };
 }

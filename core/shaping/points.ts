@@ -30,7 +30,9 @@ export function shapePoints(spec: ChartSpec, sources: Sources, ask: Asking): Fra
   }
   const wishes = spec.setAside ?? [];
   const isAside = (point: FramePoint) => (wish: (typeof wishes)[number]) =>
-    Number(wish.across) === point.x && (wish.series === undefined || wish.series === point.series);
+    Number(wish.across) === point.x &&
+    (wish.up === undefined || wish.up === point.y) &&
+    (wish.series === undefined || wish.series === point.series);
   const aside = wishes.flatMap((wish, i) => (points.some((point) => isAside(point)(wish)) ? [i] : []));
   const counts = Object.fromEntries(
     asked.map(({ layer, answer }) => [layer.id, answer.points.reduce((sum, point) => sum + point.count, 0)]),

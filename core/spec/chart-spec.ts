@@ -3,6 +3,13 @@ import type { Summary } from '../inference';
 import { formulaColumns, parseFormula } from './formula';
 
 /** A chart as a value. Meanings at the edges: docs/api.md. */
+/** A point of a chart: a place across, one of its series, and for a dot of a scatter the number that it stands at. */
+export interface PlacedPoint {
+  across: string | number;
+  series?: string;
+  up?: number;
+}
+
 export interface ChartSpec {
   version: 1;
   /** Sheet id. */
@@ -15,7 +22,7 @@ export interface ChartSpec {
   /** Drawn in order, the last on top. */
   layers: Layer[];
   filters: Filter[];
-  setAside?: { across: string | number; series?: string }[];
+  setAside?: PlacedPoint[];
   scales: { left: Scale; right?: Scale; across?: Scale };
   text: ChartText;
   look?: ChartLook;

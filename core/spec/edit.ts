@@ -1,5 +1,5 @@
 import type { Step } from '../calendar';
-import type { ChartLook, ChartSpec, Filter, Layer, Scale, Shape, Side } from './chart-spec';
+import type { ChartLook, ChartSpec, Filter, Layer, PlacedPoint, Scale, Shape, Side } from './chart-spec';
 
 /** Changes to a chart, each from spec to spec. What a change makes wrong elsewhere it puts right. */
 
@@ -149,10 +149,13 @@ export function removeFilter(spec: ChartSpec, at: number): ChartSpec {
   return { ...spec, filters: spec.filters.filter((_, i) => i !== at) };
 }
 
-/** Leaves a point out of the chart, in the open: a whole place, or one series there. */
-export function setAside(spec: ChartSpec, across: string | number, series?: string): ChartSpec {
-  const rest = (spec.setAside ?? []).filter((point) => point.across !== across || point.series !== series);
-  return { ...spec, setAside: [...rest, { across, ...(series === undefined ? {} : { series }) }] };
+/** Leaves a point out of the chart, in the open: a whole place, one series there, or one dot. */
+export function setAside(spec: ChartSpec, { across, series, up }: PlacedPoint): ChartSpec {
+  const rest = (spec.setAside ?? []).filter(
+    (point) => point.across !== across || point.series !== series || point.up !== up,
+  );
+  const point = { across, ...(series === undefined ? {} : { series }), ...(up === undefined ? {} : { up }) };
+  return { ...spec, setAside: [...rest, point] };
 }
 export function bringBack(spec: ChartSpec, at: number): ChartSpec {
   const setAside = (spec.setAside ?? []).filter((_, i) => i !== at);

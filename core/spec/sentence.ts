@@ -45,7 +45,7 @@ export function sentenceParts(spec: ChartSpec, sources: Sources): SentencePart[]
   ]);
   const aside = (spec.setAside ?? []).flatMap((point, i): SentencePart[] => [
     { text: i === 0 ? ', without ' : ' and ' },
-    { text: placeWords(spec, point.across), control: 'aside', at: i },
+    { text: placeWords(spec, point), control: 'aside', at: i },
   ]);
   return capitalised([...parts, ...filters, ...aside]);
 }

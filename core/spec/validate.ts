@@ -297,6 +297,7 @@ class CalendarInput {
 class SetAsideInput {
   @Validate(IsPlainValue) across!: unknown;
   @IsOptional() @IsString() series?: string;
+  @IsOptional() @IsNumber() up?: number;
 }
 
 class ChartSpecInput {

@@ -287,6 +287,19 @@ describe('rows behind a point', () => {
   const ask = (parts: Partial<ChartSpec>, across: string | number, series?: string) =>
     rowsBehind({ spec: spec(parts), point: { across, ...(series ? { series } : {}) }, offset: 0, limit: 100 });
 
+  test('of a dot are the rows with both of its numbers; set aside, it alone goes', async () => {
+    const scatter = spec({ across: { as: 'number', column: 'c6' }, layers: [layer({ shape: 'dot' })] });
+    const model = await drawn(sales, scatter);
+    const dots = model.points ?? [];
+    expect(dots.filter(({ x }) => x === 1).length).toBeGreaterThan(1);
+    for (const { x, y, series, count } of dots) {
+      const found = await rowsBehind({ spec: scatter, point: { across: x, up: y, series }, offset: 0, limit: 10 });
+      expect(found.rows.map((row) => [row[5], row[3]])).toEqual(Array.from({ length: count }, () => [x, y]));
+      const without = await drawn(sales, { ...scatter, setAside: [{ across: x, up: y, series }] });
+      expect(without.points).toEqual(dots.filter((dot) => dot.x !== x || dot.y !== y));
+    }
+  });
+
   test('of every point of every kind of chart they come to the point', async () => {
     const charts: Partial<ChartSpec>[] = [
       {},
@@ -298,6 +311,7 @@ describe('rows behind a point', () => {
       { across: { ...bySpot, keep: 2 } },
       { across: { ...bySpot, keep: 2 }, layers: [layer({ summary: 'median' })] },
       { across: { as: 'bins', column: 'c4' }, layers: [layer({ amount: { rows: true }, summary: 'count' })] },
+      { layers: [layer({ summary: 'mean' })] },
       { layers: [layer({ amount: { formula: 'c5 / c4' } })] },
       { across: bySpot, filters: [{ column: 'c1', window: { last: 1, step: 'month' } }] },
     ];

@@ -3,6 +3,7 @@ import {
   ArrayMinSize,
   IsArray,
   IsInt,
+  IsNumber,
   IsObject,
   IsOptional,
   IsString,
@@ -15,7 +16,7 @@ import {
 import { fromIso } from '@/core/calendar';
 import type { ColumnProfile } from '@/core/inference';
 import { DEFAULT_SIZE, type Size } from '@/core/layout';
-import { InvalidInput, parseSpec, validInput, type ChartSpec } from '@/core/spec';
+import { InvalidInput, parseSpec, validInput, type ChartSpec, type PlacedPoint } from '@/core/spec';
 
 class SizeInput {
   @IsOptional() @IsInt() @Min(120) @Max(8000) width?: number;
@@ -104,6 +105,7 @@ class RowsBehindInput {
   @IsObject() spec!: object;
   @Validate(IsPlace) across!: string | number;
   @IsOptional() @IsString() series?: string;
+  @IsOptional() @IsNumber() up?: number;
   @IsOptional() @Validate(IsDay) today?: string;
   @IsOptional() @IsInt() @Min(0) offset?: number;
   @IsOptional() @IsInt() @Min(1) @Max(1000) limit?: number;
@@ -111,7 +113,7 @@ class RowsBehindInput {
 
 export interface RowsBehindRequest {
   readonly spec: ChartSpec;
-  readonly point: { readonly across: string | number; readonly series?: string };
+  readonly point: PlacedPoint;
   readonly today?: string;
   readonly offset: number;
   readonly limit: number;
@@ -122,7 +124,11 @@ export function parseRowsBehindRequest(body: unknown): RowsBehindRequest {
   const input = validInput(RowsBehindInput, body, 'request');
   return {
     spec: parseSpec((body as { spec: unknown }).spec),
-    point: { across: input.across, ...(input.series === undefined ? {} : { series: input.series }) },
+    point: {
+      across: input.across,
+      ...(input.series === undefined ? {} : { series: input.series }),
+      ...(input.up === undefined ? {} : { up: input.up }),
+    },
     ...todayOf(input),
     offset: input.offset ?? 0,
     limit: input.limit ?? 100,

@@ -4,7 +4,7 @@ import type { DrawingProps } from './drawing';
 import styles from './PanelsDrawing.module.css';
 
 /** Small copies beside each other, each with its label. */
-export function PanelsDrawing({ model, small = false, width, height, onPoint }: DrawingProps) {
+export function PanelsDrawing({ model, small = false, width, height, onPoint, onDot }: DrawingProps) {
   const scale = { x: width / model.size.width, y: height / model.size.height };
   const cell = model.size.cell ?? model.size;
   return (
@@ -32,12 +32,25 @@ export function PanelsDrawing({ model, small = false, width, height, onPoint }: 
                       onPoint(place, { x: at.x + box.left, y: at.y + box.top }),
                   }
                 : {})}
+              {...(onDot ? { onDot: dotIn(model, panel, box, onDot) } : {})}
             />
           </div>
         );
       })}
     </div>
   );
+}
+
+/** A dot of one copy as one of the whole chart. */
+function dotIn(
+  model: ChartModel,
+  panel: Panel,
+  box: { left: number; top: number },
+  onDot: NonNullable<DrawingProps['onDot']>,
+): NonNullable<DrawingProps['onDot']> {
+  const own = new Set(panel.series);
+  const places = (model.points ?? []).flatMap(({ series }, i) => (own.has(series) ? [i] : []));
+  return (dot, at) => onDot(places[dot], { x: at.x + box.left, y: at.y + box.top });
 }
 
 /** One copy as a chart of its own, on the scales of all. */

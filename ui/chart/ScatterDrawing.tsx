@@ -1,9 +1,9 @@
 'use client';
 
-import { useMemo } from 'react';
+import { useMemo, type MouseEvent } from 'react';
 import { CartesianGrid, Scatter, ScatterChart, Tooltip, XAxis, YAxis } from 'recharts';
 import { writeValue, type ModelSeries } from '@/core/layout';
-import { scaleOf, sideAxis, TICK_STYLE, type DrawingProps } from './drawing';
+import { clickedAt, scaleOf, sideAxis, TICK_STYLE, type DrawingProps } from './drawing';
 import tip from './ReadAcross.module.css';
 import { symbolPath } from './symbols';
 
@@ -14,12 +14,12 @@ interface Point {
 }
 
 /** Dots over two amounts. Where several rows share a place the dot grows with their number. */
-export function ScatterDrawing({ model, small = false, width, height }: DrawingProps) {
+export function ScatterDrawing({ model, small = false, width, height, onDot }: DrawingProps) {
   const bySeries = useMemo(
     () =>
       model.series.map((series) => ({
         series,
-        points: (model.points ?? []).filter((point) => point.series === series.id),
+        points: (model.points ?? []).flatMap((point, at) => (point.series === series.id ? [{ ...point, at }] : [])),
       })),
     [model],
   );
@@ -88,11 +88,26 @@ export function ScatterDrawing({ model, small = false, width, height }: DrawingP
           data={points}
           yAxisId={series.side}
           isAnimationActive={false}
+          {...(onDot && !small
+            ? {
+                cursor: 'pointer',
+                onClick: (_: unknown, i: number, event: MouseEvent) => onDot(points[i].at, spotOf(event)),
+              }
+            : {})}
           shape={pointMark(series, small ? 1.8 : many ? 3 : 4.2)}
         />
       ))}
     </ScatterChart>
   );
+}
+
+/** Where in the drawing a dot was clicked. */
+function spotOf(event: MouseEvent): { x: number; y: number } {
+  return clickedAt({
+    currentTarget: (event.target as Element).closest('.recharts-wrapper'),
+    clientX: event.clientX,
+    clientY: event.clientY,
+  });
 }
 
 function pointMark(series: ModelSeries, r: number) {
@@ -127,22 +142,22 @@ function PointWords({ active, payload, acrossTitle, acrossUnit, series, left, ri
   return (
     <div className={tip.box}>
       {series.length > 1 && own && <strong>{own.name}</strong>}
-      <dl className={tip.list}>
-        <div>
-          <dt>{acrossTitle}</dt>
-          <dd>{writeValue(point.x, acrossUnit, undefined)}</dd>
-        </div>
-        <div>
-          <dt>{scale?.title ?? ''}</dt>
-          <dd>{writeValue(point.y, scale?.unit, undefined)}</dd>
-        </div>
-        {point.count > 1 && (
-          <div>
-            <dt>Rows</dt>
-            <dd>{point.count.toLocaleString('en-GB')}</dd>
-          </div>
-        )}
-      </dl>
+      <table className={tip.list}>
+        <tbody>
+          <Line words={acrossTitle}>{writeValue(point.x, acrossUnit, undefined)}</Line>
+          <Line words={scale?.title ?? ''}>{writeValue(point.y, scale?.unit, undefined)}</Line>
+          {point.count > 1 && <Line words="Rows">{point.count.toLocaleString('en-GB')}</Line>}
+        </tbody>
+      </table>
     </div>
+  );
+}
+
+function Line({ words, children }: { words: string; children: string }) {
+  return (
+    <tr>
+      <th scope="row">{words}</th>
+      <td>{children}</td>
+    </tr>
   );
 }

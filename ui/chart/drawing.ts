@@ -9,6 +9,8 @@ export interface DrawingProps {
   height: number;
   /** What clicking a place of the chart does; `at` is where, in pixels from the drawing's corner. */
   onPoint?: (place: number, at: { x: number; y: number }) => void;
+  /** What clicking a dot of a scatter does: its place among the model's points. */
+  onDot?: (dot: number, at: { x: number; y: number }) => void;
   /** What clicking a part of the drawing does: "layer:l1" for a value that is written on a mark. */
   onPart?: (part: string) => void;
 }

@@ -2,7 +2,7 @@
 
 import { useCallback, useRef, useState, type RefObject } from 'react';
 import { Popover, Spin } from 'antd';
-import type { ChartLook, Sources } from '@/core/spec';
+import type { ChartLook, PlacedPoint, Sources } from '@/core/spec';
 import type { Sheet } from '../api';
 import { ChartDrawing } from '../chart/ChartDrawing';
 import styles from './ChartPane.module.css';
@@ -10,7 +10,8 @@ import { ChartParts } from './ChartParts';
 import { InPlaceText } from './InPlaceText';
 import { Legend } from './Legend';
 import { PartsMenu } from './PartsMenu';
-import { PointCard, type Point } from './point/PointCard';
+import { DotCard } from './point/DotCard';
+import { PointCard } from './point/PointCard';
 import { RowsBehind } from './point/RowsBehind';
 import { useWork } from './store';
 import type { Size, usePreview } from './useChart';
@@ -32,7 +33,7 @@ export function ChartPane({ holder, size, sheet, sources, preview, busy, error }
   const figure = useRef<HTMLElement>(null);
   const [openPart, setOpenPart] = useState<string>();
   const [pointed, setPointed] = useState<{ place?: number; x: number; y: number }>();
-  const [rowsOf, setRowsOf] = useState<Point>();
+  const [rowsOf, setRowsOf] = useState<PlacedPoint>();
   const onPoint = useCallback((place: number, at: { x: number; y: number }) => setPointed({ place, ...at }), []);
   const open = (part: string) => {
     if (part !== 'point') setOpenPart(part);
@@ -96,7 +97,7 @@ export function ChartPane({ holder, size, sheet, sources, preview, busy, error }
                     width={model.size.width}
                     height={model.size.height}
                     onPart={setOpenPart}
-                    {...(model.points ? {} : { onPoint })}
+                    {...(model.points ? { onDot: onPoint } : { onPoint })}
                   />
                   <div
                     className={styles.over}
@@ -123,14 +124,23 @@ export function ChartPane({ holder, size, sheet, sources, preview, busy, error }
                       trigger="click"
                       placement="right"
                       content={
-                        <PointCard
-                          model={model}
-                          spec={spec}
-                          sources={sources}
-                          place={pointed.place}
-                          onRows={setRowsOf}
-                          onDone={() => setPointed(undefined)}
-                        />
+                        model.points ? (
+                          <DotCard
+                            model={model}
+                            dot={pointed.place}
+                            onRows={setRowsOf}
+                            onDone={() => setPointed(undefined)}
+                          />
+                        ) : (
+                          <PointCard
+                            model={model}
+                            spec={spec}
+                            sources={sources}
+                            place={pointed.place}
+                            onRows={setRowsOf}
+                            onDone={() => setPointed(undefined)}
+                          />
+                        )
                       }
                     >
                       <span className={styles.pointed} style={{ left: pointed.x, top: pointed.y }} data-no-export />

@@ -11,7 +11,7 @@ export function PartsMenu({ model, onOpen }: { model: ChartModel; onOpen: (part:
     ...(model.scales.left ? [{ key: 'left', label: 'Left scale' }] : []),
     ...(model.scales.right ? [{ key: 'right', label: 'Right scale' }] : []),
     ...(model.slices || model.figure ? [] : [{ key: 'across', label: 'Across' }]),
-    ...(model.points ? [] : [{ key: 'point', label: 'A point …' }]),
+    { key: 'point', label: model.points ? 'A dot …' : 'A point …' },
     ...(model.slices || model.figure ? [] : [{ key: 'grid', label: 'Grid' }]),
     { key: 'look', label: 'Whole chart' },
     ...layers.map((series) => ({

@@ -3,16 +3,10 @@
 import { useState } from 'react';
 import { Button, Select } from 'antd';
 import type { ChartModel } from '@/core/layout';
-import { column, setAside, stepInto, type ChartSpec, type Sources } from '@/core/spec';
+import { column, setAside, stepInto, type ChartSpec, type PlacedPoint, type Sources } from '@/core/spec';
 import { Card, Field } from '../../cards/Card';
 import styles from '../../cards/cards.module.css';
 import { useWork } from '../store';
-
-/** A point of the chart: a place across, and a series or all of them. */
-export interface Point {
-  readonly across: string | number;
-  readonly series?: string;
-}
 
 interface Props {
   model: ChartModel;
@@ -20,7 +14,7 @@ interface Props {
   sources: Sources;
   /** The place that was clicked; without it the user chooses one. */
   place?: number;
-  onRows: (point: Point) => void;
+  onRows: (point: PlacedPoint) => void;
   onDone: () => void;
 }
 
@@ -83,7 +77,10 @@ export function PointCard({ model, spec, sources, place: clicked, onRows, onDone
         <Button size="small" onClick={doing(() => onRows({ across, ...(only === undefined ? {} : { series: only }) }))}>
           Rows behind
         </Button>
-        <Button size="small" onClick={doing(() => edit((now) => setAside(now, across, single ? undefined : only)))}>
+        <Button
+          size="small"
+          onClick={doing(() => edit((now) => setAside(now, { across, series: single ? undefined : only })))}
+        >
           Set aside
         </Button>
         {groupsInside(model, place, spec, sources).map(({ key, name }) => (

@@ -5,16 +5,15 @@ import { Button, Drawer, Spin } from 'antd';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { isNumeric } from '@/core/inference';
 import { writeValue, type ChartModel } from '@/core/layout';
-import { layerUnit, layerWords, placeWords, type ChartSpec, type Sources } from '@/core/spec';
+import { layerUnit, layerWords, placeWords, type ChartSpec, type PlacedPoint, type Sources } from '@/core/spec';
 import { api, download } from '../../api';
 import { cellWords } from '../../cards/cells';
-import type { Point } from './PointCard';
 import styles from './RowsBehind.module.css';
 
 const PAGE = 200;
 
 interface Props {
-  point: Point;
+  point: PlacedPoint;
   model: ChartModel;
   spec: ChartSpec;
   sources: Sources;
@@ -32,7 +31,7 @@ export function RowsBehind({ point, model, spec, sources, onClose }: Props) {
   });
   const series = model.series.find(({ id }) => id === point.series);
   const layer = spec.layers.find(({ id }) => id === series?.layer) ?? spec.layers[0];
-  const place = placeWords(spec, point.across);
+  const place = placeWords(spec, point);
   const title = series && model.series.length > 1 ? `${series.name}, ${place}` : place;
   const amount = found.data?.amount;
   const save = async () => download(await api.rowsBehindCsv(spec, point), `Rows behind ${title}.csv`);
