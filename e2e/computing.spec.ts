@@ -157,6 +157,25 @@ test('rows behind a bar come to the bar; a point is set aside and comes back', a
   expect((await rowsOf(page)).map(([plant]) => plant)).toContain('Ivy');
 });
 
+test('a dot of a scatter shows its row, and is set aside by itself', async ({ page }) => {
+  await dropFile(page, { name: 'shop-dots.csv', text: SHOP });
+  await pick(page, 'Money in', 'Spent');
+  const dots = page.locator('[data-export=chart] .recharts-scatter-symbol');
+  await expect(dots).toHaveCount(10);
+  await dots.first().click();
+  const card = page.getByRole('dialog', { name: 'A dot' });
+  await expect(card).toContainText('2 and 1');
+  await card.getByRole('button', { name: 'Rows behind' }).click();
+  await expect(page.getByRole('region', { name: 'Rows behind' }).getByRole('row').nth(1)).toContainText('Sedge');
+  await expect(page.getByRole('region', { name: 'Rows behind' }).getByRole('row')).toHaveCount(2);
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Parts', exact: true }).click();
+  await page.getByRole('menuitem', { name: 'A dot …' }).click();
+  await card.getByRole('button', { name: 'Set aside' }).click();
+  await expectSentence(page, /without the dot at 2 and 1/);
+  await expect(dots).toHaveCount(9);
+});
+
 test('stepping into a group and back out', async ({ page }) => {
   await dropFile(page, { name: 'shop-inside.csv', text: SHOP });
   await pick(page, 'Shelf', 'Money in');
