@@ -1,5 +1,5 @@
 import { choose, dropFile, drawn, expect, expectSentence, pick, test } from './support/page';
-import type { Page } from '@playwright/test';
+import type { Locator, Page } from '@playwright/test';
 
 /** Twelve months of takings in pounds and rain in millimetres, in two places. */
 const WEATHER = [
@@ -22,6 +22,12 @@ async function openPart(page: Page, name: string): Promise<void> {
   for (let i = 0; i < 12 && !(await item.evaluate((one) => one === document.activeElement)); i++)
     await page.keyboard.press('ArrowDown');
   await page.keyboard.press('Enter');
+}
+
+async function middleOf(part: Locator): Promise<{ clientX: number; clientY: number; bubbles: true }> {
+  const box = await part.boundingBox();
+  if (!box) throw new Error('not shown');
+  return { clientX: box.x + box.width / 2, clientY: box.y + box.height / 2, bubbles: true };
 }
 
 /** Chooses from a select that stands in a card, by keyboard alone. */
@@ -58,6 +64,32 @@ test('picks of two units become a combo with its reason; a scale is moved and it
   await page.keyboard.press('Enter');
   await drawn(page);
   await expect(figure(page).getByText('100', { exact: true }).last()).toBeVisible();
+});
+
+test('grid, ground and a series open their cards where they are clicked; a click beside a card only closes it', async ({
+  page,
+}) => {
+  await dropFile(page, { name: 'parts-clicked.csv', text: WEATHER });
+  await pick(page, 'Day', 'Rain');
+  const box = await figure(page).boundingBox();
+  if (!box) throw new Error('no chart');
+  const ground = [box.x + box.width - 130, box.y + 30] as const;
+  await page.mouse.click(...ground);
+  await expect(dialog(page, 'Whole chart')).toBeVisible();
+  await page.mouse.click(...ground);
+  await expect(dialog(page, 'Whole chart')).toBeHidden();
+  const line = await figure(page).locator('.recharts-cartesian-grid-horizontal line').nth(1).boundingBox();
+  if (!line) throw new Error('no grid line');
+  await page.mouse.click(line.x + line.width * 0.02, line.y);
+  await expect(dialog(page, 'Grid')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(dialog(page, 'Grid')).toBeHidden();
+  const mark = figure(page).locator('[data-series] [data-mark]').first();
+  await mark.dispatchEvent('click', await middleOf(mark));
+  await dialog(page, 'A point')
+    .getByRole('button', { name: /^Look of/ })
+    .click();
+  await expect(dialog(page, /Rain/)).toContainText('Colour');
 });
 
 test('by keyboard alone: a series is dashed, values become shares of the whole, the grid and the letters change', async ({

@@ -5,7 +5,8 @@ import { CartesianGrid, ComposedChart, Line, ReferenceLine, Tooltip, XAxis, YAxi
 import { isBanded, type ChartModel, type ScaleModel } from '@/core/layout';
 import { AcrossLabel } from './AcrossLabel';
 import { AXIS_LINE, clickedAt, lyingAxis, placeAt, roomOf, sideAxis, type DrawingProps } from './drawing';
-import { Marks } from './Marks';
+import { GridHits } from './GridHits';
+import { Marks, seriesAt } from './Marks';
 import { PlaceCursor } from './PlaceCursor';
 import { PlumbLines } from './PlumbLines';
 import { ReadAcross } from './ReadAcross';
@@ -65,7 +66,8 @@ export function GroupedDrawing(props: DrawingProps) {
       onClick={(_, event) => {
         const at = clickedAt(event);
         const place = placeAt(model, at, banded);
-        if (place !== undefined) onPoint?.(place, at);
+        if (place === undefined) onPart?.('look');
+        else onPoint?.(place, at, seriesAt(model, plot, place, at, event.target as Element));
       }}
     >
       {!small && grid !== 'none' && (
@@ -108,6 +110,7 @@ export function GroupedDrawing(props: DrawingProps) {
           {...(lying ? { axisId: 'places' } : {})}
         />
       )}
+      {!small && onPart && <GridHits model={model} onPart={onPart} />}
       {firstScale && crossesZero(firstScale) && (
         <ReferenceLine
           {...(lying ? { xAxisId: firstSide, yAxisId: 'places', x: 0 } : { yAxisId: firstSide, y: 0 })}

@@ -44,13 +44,44 @@ export const Marks = memo(function Marks({ model, small, plot }: Props) {
               fill={series.color}
               fillOpacity={series.clear === undefined ? undefined : 1 - series.clear}
               data-mark={series.shape}
+              data-series={series.id}
             />
           );
-        return <SeriesMarks key={series.id} series={series} model={model} spots={spots} small={small} plot={plot} />;
+        return (
+          <g key={series.id} data-series={series.id}>
+            <SeriesMarks series={series} model={model} spots={spots} small={small} plot={plot} />
+          </g>
+        );
       })}
     </g>
   );
 });
+
+/** How near a click must be to a line's point, in pixels. */
+const NEAR = 12;
+
+/** The series whose mark was clicked at a place, or whose line or dot is nearest there. */
+export function seriesAt(
+  model: ChartModel,
+  plot: Plot,
+  place: number,
+  at: { x: number; y: number },
+  target: Element,
+): string | undefined {
+  const hit = target.closest('[data-series]')?.getAttribute('data-series');
+  if (hit) return hit;
+  const spots = spotsIn(model, plot);
+  const near = model.series
+    .filter(({ shape, stack }) => (shape === 'line' || shape === 'dot') && stack === undefined)
+    .flatMap(({ id, side, values }) => {
+      const value = values[place];
+      if (value === null) return [];
+      const spot = spots(place, value, side);
+      const away = Math.abs(model.lying ? spot.x - at.x : spot.y - at.y);
+      return away <= NEAR ? [{ id, away }] : [];
+    });
+  return near.sort((a, b) => a.away - b.away)[0]?.id;
+}
 
 function SeriesMarks({ series, model, spots, small, plot }: Props & { series: ModelSeries; spots: Spots }) {
   const runs = runsOf(series, model);

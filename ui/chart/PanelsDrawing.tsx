@@ -4,7 +4,7 @@ import type { DrawingProps } from './drawing';
 import styles from './PanelsDrawing.module.css';
 
 /** Small copies beside each other, each with its label. */
-export function PanelsDrawing({ model, small = false, width, height, onPoint, onDot }: DrawingProps) {
+export function PanelsDrawing({ model, small = false, width, height, onPoint, onDot, onPart }: DrawingProps) {
   const scale = { x: width / model.size.width, y: height / model.size.height };
   const cell = model.size.cell ?? model.size;
   return (
@@ -28,10 +28,11 @@ export function PanelsDrawing({ model, small = false, width, height, onPoint, on
               height={box.height}
               {...(onPoint
                 ? {
-                    onPoint: (place: number, at: { x: number; y: number }) =>
-                      onPoint(place, { x: at.x + box.left, y: at.y + box.top }),
+                    onPoint: (place: number, at: { x: number; y: number }, series?: string) =>
+                      onPoint(place, { x: at.x + box.left, y: at.y + box.top }, series),
                   }
                 : {})}
+              {...(onPart ? { onPart } : {})}
               {...(onDot ? { onDot: dotIn(model, panel, box, onDot) } : {})}
             />
           </div>

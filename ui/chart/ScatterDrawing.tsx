@@ -4,6 +4,7 @@ import { useMemo, type MouseEvent } from 'react';
 import { CartesianGrid, Scatter, ScatterChart, Tooltip, XAxis, YAxis } from 'recharts';
 import { writeValue, type ModelSeries } from '@/core/layout';
 import { clickedAt, scaleOf, sideAxis, TICK_STYLE, type DrawingProps } from './drawing';
+import { GridHits } from './GridHits';
 import tip from './ReadAcross.module.css';
 import { symbolPath } from './symbols';
 
@@ -14,7 +15,7 @@ interface Point {
 }
 
 /** Dots over two amounts. Where several rows share a place the dot grows with their number. */
-export function ScatterDrawing({ model, small = false, width, height, onDot }: DrawingProps) {
+export function ScatterDrawing({ model, small = false, width, height, onDot, onPart }: DrawingProps) {
   const bySeries = useMemo(
     () =>
       model.series.map((series) => ({
@@ -47,6 +48,7 @@ export function ScatterDrawing({ model, small = false, width, height, onDot }: D
       }}
       accessibilityLayer={!small}
       tabIndex={small ? -1 : 0}
+      {...(onPart && !small ? { onClick: () => onPart('look') } : {})}
     >
       {!small && <CartesianGrid stroke="#ebe4d6" yAxisId={left ? 'left' : 'right'} />}
       <XAxis
@@ -81,6 +83,7 @@ export function ScatterDrawing({ model, small = false, width, height, onDot }: D
           cursor={{ stroke: '#24302c', strokeDasharray: '2 4' }}
         />
       )}
+      {!small && onPart && <GridHits model={model} onPart={onPart} />}
       {bySeries.map(({ series, points }) => (
         <Scatter
           key={series.id}
@@ -91,7 +94,10 @@ export function ScatterDrawing({ model, small = false, width, height, onDot }: D
           {...(onDot && !small
             ? {
                 cursor: 'pointer',
-                onClick: (_: unknown, i: number, event: MouseEvent) => onDot(points[i].at, spotOf(event)),
+                onClick: (_: unknown, i: number, event: MouseEvent) => {
+                  event.stopPropagation();
+                  onDot(points[i].at, spotOf(event));
+                },
               }
             : {})}
           shape={pointMark(series, small ? 1.8 : many ? 3 : 4.2)}

@@ -7,11 +7,11 @@ export interface DrawingProps {
   small?: boolean;
   width: number;
   height: number;
-  /** What clicking a place of the chart does; `at` is where, in pixels from the drawing's corner. */
-  onPoint?: (place: number, at: { x: number; y: number }) => void;
+  /** What clicking a place of the chart does; `at` is where, in pixels from the drawing's corner, `series` whose mark is there. */
+  onPoint?: (place: number, at: { x: number; y: number }, series?: string) => void;
   /** What clicking a dot of a scatter does: its place among the model's points. */
   onDot?: (dot: number, at: { x: number; y: number }) => void;
-  /** What clicking a part of the drawing does: "layer:l1" for a value that is written on a mark. */
+  /** What clicking a part of the drawing does: "layer:l1" for a value that is written on a mark, "grid", "look" for the ground. */
   onPart?: (part: string) => void;
 }
 

@@ -32,9 +32,19 @@ export function ChartPane({ holder, size, sheet, sources, preview, busy, error }
   const edit = useWork((state) => state.edit);
   const figure = useRef<HTMLElement>(null);
   const [openPart, setOpenPart] = useState<string>();
-  const [pointed, setPointed] = useState<{ place?: number; x: number; y: number }>();
+  const [pointed, setPointed] = useState<{ place?: number; series?: string; x: number; y: number }>();
   const [rowsOf, setRowsOf] = useState<PlacedPoint>();
-  const onPoint = useCallback((place: number, at: { x: number; y: number }) => setPointed({ place, ...at }), []);
+  const onPoint = useCallback(
+    (place: number, at: { x: number; y: number }, series?: string) => setPointed({ place, series, ...at }),
+    [],
+  );
+  const onDot = useCallback((dot: number, at: { x: number; y: number }) => setPointed({ place: dot, ...at }), []);
+  // A click on the ground while a card is open closes it, and opens no other.
+  const busyWith = useRef(false);
+  const onPart = useCallback((part: string) => {
+    if ((part === 'look' || part === 'grid') && busyWith.current) return;
+    setOpenPart(part);
+  }, []);
   const open = (part: string) => {
     if (part !== 'point') setOpenPart(part);
     else if (model) setPointed({ x: model.size.plot.left + model.size.plot.width / 2, y: model.size.plot.top });
@@ -50,21 +60,25 @@ export function ChartPane({ holder, size, sheet, sources, preview, busy, error }
         ref={figure}
         className={styles.figure}
         data-export="chart"
+        onPointerDownCapture={() => (busyWith.current = openPart !== undefined || pointed !== undefined)}
+        onClick={({ target }) => model && (target as Element).matches('[data-ground]') && onPart('look')}
+        data-ground
         data-frame={spec?.look?.frame || undefined}
         data-padded={spec?.look?.frame || spec?.look?.ground !== undefined || undefined}
         style={spec?.look?.ground ? { background: spec.look.ground } : undefined}
         aria-label={model ? `${model.title}. ${model.sentence}` : 'Chart'}
       >
-        <div className={styles.scaled} style={scaledBy(spec?.look?.letters)}>
+        <div className={styles.scaled} data-ground style={scaledBy(spec?.look?.letters)}>
           <figcaption
             className={styles.caption}
+            data-ground
             data-align={spec?.look?.title}
             data-several={((model?.series.length ?? 0) > 1 && !aside) || undefined}
           >
             {model && spec && (
               <>
-                <div className={styles.titleRow}>
-                  <h1 className={styles.heading}>
+                <div className={styles.titleRow} data-ground>
+                  <h1 className={styles.heading} data-ground>
                     <InPlaceText
                       className={styles.title}
                       text={model.title}
@@ -74,7 +88,7 @@ export function ChartPane({ holder, size, sheet, sources, preview, busy, error }
                     />
                   </h1>
                 </div>
-                <div className={styles.subtitle}>
+                <div className={styles.subtitle} data-ground>
                   <InPlaceText
                     text={model.subtitle ?? ''}
                     what="Subtitle"
@@ -87,17 +101,22 @@ export function ChartPane({ holder, size, sheet, sources, preview, busy, error }
               </>
             )}
           </figcaption>
-          <div className={styles.middle} data-legend={aside}>
+          <div className={styles.middle} data-legend={aside} data-ground>
             {aside && model && spec && <Legend model={model} spec={spec} onOpen={setOpenPart} />}
-            <div ref={holder} className={styles.holder}>
+            <div ref={holder} className={styles.holder} data-ground>
               {model && spec && size.width > 0 && (
-                <div className={styles.canvas} style={{ width: model.size.width, height: model.size.height }}>
+                <div
+                  className={styles.canvas}
+                  data-ground
+                  data-pointed={pointed && ''}
+                  style={{ width: model.size.width, height: model.size.height }}
+                >
                   <ChartDrawing
                     model={model}
                     width={model.size.width}
                     height={model.size.height}
-                    onPart={setOpenPart}
-                    {...(model.points ? { onDot: onPoint } : { onPoint })}
+                    onPart={onPart}
+                    {...(model.points ? { onDot } : { onPoint })}
                   />
                   <div
                     className={styles.over}
@@ -137,6 +156,8 @@ export function ChartPane({ holder, size, sheet, sources, preview, busy, error }
                             spec={spec}
                             sources={sources}
                             place={pointed.place}
+                            series={pointed.series}
+                            onLook={setOpenPart}
                             onRows={setRowsOf}
                             onDone={() => setPointed(undefined)}
                           />

@@ -14,6 +14,10 @@ interface Props {
   sources: Sources;
   /** The place that was clicked; without it the user chooses one. */
   place?: number;
+  /** The series whose mark was clicked. */
+  series?: string;
+  /** Opens the card of a part. */
+  onLook: (part: string) => void;
   onRows: (point: PlacedPoint) => void;
   onDone: () => void;
 }
@@ -21,10 +25,10 @@ interface Props {
 const ALL = '(all)';
 
 /** What can be done with a point: see its rows, set it aside, step into its group. */
-export function PointCard({ model, spec, sources, place: clicked, onRows, onDone }: Props) {
+export function PointCard({ model, spec, sources, place: clicked, series: near, onLook, onRows, onDone }: Props) {
   const edit = useWork((state) => state.edit);
   const [place, setPlace] = useState(clicked ?? 0);
-  const [series, setSeries] = useState(model.series.length === 1 ? model.series[0].id : ALL);
+  const [series, setSeries] = useState(model.series.length === 1 ? model.series[0].id : (near ?? ALL));
   const { values, labels } = model.across;
   const across = values[place];
   const only = series === ALL ? undefined : series;
@@ -83,6 +87,11 @@ export function PointCard({ model, spec, sources, place: clicked, onRows, onDone
         >
           Set aside
         </Button>
+        {shown && (
+          <Button size="small" onClick={doing(() => onLook(`layer:${shown.layer}`))}>
+            Look of {single ? 'the series' : shown.name}
+          </Button>
+        )}
         {groupsInside(model, place, spec, sources).map(({ key, name }) => (
           <Button key={key} size="small" onClick={doing(() => edit((now) => stepInto(now, String(across), key)))}>
             Step into it, by {name}
