@@ -1,4 +1,5 @@
 import type { Answer, GrainQuery } from '@/core/grain';
+import { nearestLocale } from '@/core/calendar';
 import type { ColumnProfile, Correction } from '@/core/inference';
 import type { ChartModel, Form } from '@/core/layout';
 import type { Reading, ShapeChoices } from '@/core/reading';
@@ -179,10 +180,12 @@ export const api = {
     ),
   openRelation: (id: string, wish: RelationWish) => call<Sheet>(`/api/sources/${id}/sheets`, json('POST', wish)),
   takeNewer: (id: string, staged: string) => call<Sheet>(`/api/sheets/${id}/newer/${staged}`, { method: 'POST' }),
+  /** Numbers and dates are written as the browser's language has them. */
   suggestions: (sheet: string, picks: readonly string[], width: number, height: number) =>
-    call<{ suggestions: Suggestion[] }>('/api/suggestions', json('POST', { sheet, picks, width, height })).then(
-      ({ suggestions }) => suggestions,
-    ),
+    call<{ suggestions: Suggestion[] }>(
+      '/api/suggestions',
+      json('POST', { sheet, picks, width, height, locale: nearestLocale(navigator.language) }),
+    ).then(({ suggestions }) => suggestions),
   preview: (spec: ChartSpec, width: number, height: number, signal?: AbortSignal) =>
     call<ChartModel>('/api/preview', { ...json('POST', { spec, width, height }), signal }),
   grains: (spec: ChartSpec, signal?: AbortSignal) =>

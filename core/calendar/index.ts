@@ -1,4 +1,5 @@
 export * from './instant';
+export * from './locale';
 export * from './step';
 export * from './cycle';
 export * from './window';

@@ -1,19 +1,64 @@
 import { placeInCycle, type Cycle } from './cycle';
 import { fields, fromIso, isoDate } from './instant';
+import { LOCALE, type Locale, type Manner } from './locale';
 import { floor, isoWeek, offset, type Calendar, type Step } from './step';
 
-/** The language that numbers and dates are written in. */
-export const LOCALE = 'en-GB';
+const formats = new Map<string, Intl.DateTimeFormat>();
 
-const format = (options: Intl.DateTimeFormatOptions) =>
-  new Intl.DateTimeFormat(LOCALE, { timeZone: 'UTC', ...options });
-const MONTH = format({ month: 'short' });
-const LONG_MONTH = format({ month: 'long' });
-const WEEKDAY = format({ weekday: 'short' });
-const LONG_WEEKDAY = format({ weekday: 'long' });
+/** A formatter of dates; made once for each kind, since making one takes far longer than using it. */
+function formatter(locale: Locale, options: Intl.DateTimeFormatOptions): Intl.DateTimeFormat {
+  const key = locale + JSON.stringify(options);
+  let found = formats.get(key);
+  if (!found) formats.set(key, (found = new Intl.DateTimeFormat(locale, { timeZone: 'UTC', ...options })));
+  return found;
+}
 
-/** "Sep", never "Sept": three letters for every month. */
-export const monthShort = (at: number) => MONTH.format(at).slice(0, 3);
+const DAY = { day: 'numeric', month: 'short', year: 'numeric' } as const;
+const DAY_OF_MONTH = { day: 'numeric', month: 'short' } as const;
+const MONTH_OF_YEAR = { month: 'short', year: 'numeric' } as const;
+
+/** Writes an instant by `Intl.DateTimeFormat`; in Britain "Sep", never "Sept": three letters for every month. */
+function write(at: number, options: Intl.DateTimeFormatOptions, locale: Locale = LOCALE): string {
+  const format = formatter(locale, options);
+  if (locale !== 'en-GB' || options.month !== 'short') return format.format(at);
+  return format
+    .formatToParts(at)
+    .map(({ type, value }) => (type === 'month' ? value.slice(0, 3) : value))
+    .join('');
+}
+
+export const monthShort = (at: number, locale?: Locale) => write(at, { month: 'short' }, locale);
+export const dayShort = (at: number, locale?: Locale) => write(at, DAY, locale);
+
+/** An hour by the clock of the place: "16:00", in America "4 PM". */
+function hourWords(at: number, locale: Locale = LOCALE): string {
+  if (formatter(locale, { hour: 'numeric' }).resolvedOptions().hour12) return write(at, { hour: 'numeric' }, locale);
+  return `${String(fields(at).hour).padStart(2, '0')}:00`;
+}
+
+const isEnglish = (locale: Locale = LOCALE) => locale.startsWith('en');
+
+/** How quarters are abbreviated (CLDR; from memory): French "T1", Dutch and Swedish "K1". */
+const QUARTER_SIGNS: Readonly<Partial<Record<Locale, string>>> = {
+  'fr-FR': 'T',
+  'es-ES': 'T',
+  'it-IT': 'T',
+  'pt-PT': 'T',
+  'nl-NL': 'K',
+  'sv-SE': 'K',
+  'da-DK': 'K',
+  'pl-PL': 'K',
+};
+const quarterWords = (at: number, manner: Manner) =>
+  `${QUARTER_SIGNS[manner.locale ?? LOCALE] ?? 'Q'}${quarterNumber(at, manner)}`;
+
+/** A week by its number, where weeks are numbered as in ISO 8601, and its first day. */
+function weekWords(at: number, { weekStart, locale }: Manner): string {
+  const day = write(at, DAY, locale);
+  const word = isEnglish(locale) ? 'week' : new Intl.DisplayNames(locale, { type: 'dateTimeField' }).of('weekOfYear');
+  if (weekStart === 'sunday') return isEnglish(locale) ? `week of ${day}` : `${word}, ${day}`;
+  return `${word} ${isoWeek(at).week}, ${isEnglish(locale) ? 'from ' : ''}${day}`;
+}
 
 /** A calendar or business year: "2024", or "2024/25" where it does not start in January. */
 export function yearName(start: number, calendar: Calendar = {}): string {
@@ -25,63 +70,65 @@ function quarterNumber(start: number, calendar: Calendar = {}): number {
   return Math.floor(((((fields(start).month - (calendar.yearStart ?? 1)) % 12) + 12) % 12) / 3) + 1;
 }
 
-/** A step in words, whole: "May 2024", "Q2 2024", "week 10, 3 Mar 2025", "4 Mar 2025", "4 Mar 2025, 16:00". */
-export function stepLabel(iso: string, step: Step, calendar: Calendar = {}): string {
+/** A step in words, whole: "May 2024", "Q2 2024", "week 10, from 3 Mar 2025", "Tue 4 Mar 2025", "4 Mar 2025, 16:00". */
+export function stepLabel(iso: string, step: Step, manner: Manner = {}): string {
   const at = fromIso(iso);
-  const f = fields(at);
-  const day = `${f.day} ${monthShort(at)} ${f.year}`;
+  const { locale } = manner;
   switch (step) {
     case 'year':
-      return yearName(at, calendar);
+      return yearName(at, manner);
     case 'quarter':
-      return `Q${quarterNumber(at, calendar)} ${yearName(floor(at, 'year', calendar), calendar)}`;
+      return `${quarterWords(at, manner)} ${yearName(floor(at, 'year', manner), manner)}`;
     case 'month':
-      return `${monthShort(at)} ${f.year}`;
+      return write(at, MONTH_OF_YEAR, locale);
     case 'week':
-      return calendar.weekStart === 'sunday' ? `week of ${day}` : `week ${isoWeek(at).week}, from ${day}`;
+      return weekWords(at, manner);
     case 'day':
-      return `${WEEKDAY.format(at)} ${day}`;
+      return `${write(at, { weekday: 'short' }, locale)} ${write(at, DAY, locale)}`;
     case 'hour':
-      return `${day}, ${String(f.hour).padStart(2, '0')}:00`;
+      return `${write(at, DAY, locale)}, ${hourWords(at, locale)}`;
   }
 }
 
 /** The short word of a step on an axis, and the larger step it belongs to, written once where it changes. */
-export function stepTick(iso: string, step: Step, calendar: Calendar = {}): { label: string; under?: string } {
+export function stepTick(iso: string, step: Step, manner: Manner = {}): { label: string; under?: string } {
   const at = fromIso(iso);
-  const f = fields(at);
+  const { locale } = manner;
+  const year = String(fields(at).year);
   switch (step) {
     case 'year':
-      return { label: yearName(at, calendar) };
+      return { label: yearName(at, manner) };
     case 'quarter':
-      return { label: `Q${quarterNumber(at, calendar)}`, under: yearName(floor(at, 'year', calendar), calendar) };
+      return { label: quarterWords(at, manner), under: yearName(floor(at, 'year', manner), manner) };
     case 'month':
-      return { label: monthShort(at), under: String(f.year) };
+      return { label: monthShort(at, locale), under: year };
     case 'week':
     case 'day':
-      return { label: `${f.day} ${monthShort(at)}`, under: String(f.year) };
+      return { label: write(at, DAY_OF_MONTH, locale), under: year };
     case 'hour':
-      return { label: `${String(f.hour).padStart(2, '0')}:00`, under: `${f.day} ${monthShort(at)}` };
+      return { label: hourWords(at, locale), under: write(at, DAY_OF_MONTH, locale) };
   }
 }
 
 /** The words of a place in a cycle: "March", "Tue", "16:00". 2024-01-01 was a Monday. */
-export function cycleLabel(place: number, cycle: Cycle, long = false): string {
-  if (cycle === 'hour-of-day') return `${String(place).padStart(2, '0')}:00`;
-  if (cycle === 'weekday') return (long ? LONG_WEEKDAY : WEEKDAY).format(Date.UTC(2024, 0, place));
-  return long ? LONG_MONTH.format(Date.UTC(2024, place - 1, 1)) : monthShort(Date.UTC(2024, place - 1, 1));
+export function cycleLabel(place: number, cycle: Cycle, long = false, locale?: Locale): string {
+  if (cycle === 'hour-of-day') return hourWords(Date.UTC(2024, 0, 1, place), locale);
+  const length = long ? 'long' : 'short';
+  if (cycle === 'weekday') return write(Date.UTC(2024, 0, place), { weekday: length }, locale);
+  return write(Date.UTC(2024, place - 1, 1), { month: length }, locale);
 }
 
 /** The stretch of time that a chart shows: "January 2023 to November 2025". */
-export function spanWords(first: string, last: string, step: Step, calendar: Calendar = {}): string {
+export function spanWords(first: string, last: string, step: Step, manner: Manner = {}): string {
+  const { locale } = manner;
   const words = (iso: string) => {
     const at = fromIso(iso);
-    if (step === 'month') return `${LONG_MONTH.format(at)} ${fields(at).year}`;
-    if (step === 'week') return `${fields(at).day} ${monthShort(at)} ${fields(at).year}`;
-    return stepLabel(iso, step, calendar).replace(/^[A-Z][a-z]{2} (?=\d)/, '');
+    if (step === 'month') return write(at, { month: 'long', year: 'numeric' }, locale);
+    return step === 'week' || step === 'day' ? write(at, DAY, locale) : stepLabel(iso, step, manner);
   };
   const end = step === 'week' ? words(isoDate(offset(fromIso(last), 'day', 6))) : words(last);
-  return words(first) === end ? end : `${words(first)} to ${end}`;
+  if (words(first) === end) return end;
+  return isEnglish(locale) ? `${words(first)} to ${end}` : `${words(first)} – ${end}`;
 }
 
 /** How many places apart labelled steps stand so that they fall on round ones: every third month, every Monday. */

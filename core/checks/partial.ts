@@ -1,4 +1,5 @@
 import { stepLabel } from '../calendar';
+import { mannerOf } from '../spec';
 import { counted, type CheckFinder } from './check';
 
 /** A first or last step that is not whole: its total looks like a fall. */
@@ -7,7 +8,7 @@ export const partial: CheckFinder = ({ spec, frame }) => {
   const { values } = frame.across;
   if (across.as !== 'time' || values.length === 0 || across.partial === 'leave-out') return [];
   const { first, last } = frame.facts.partials;
-  const name = (at: number) => stepLabel(String(values[at]), across.step, spec.calendar).replace(/^w/, 'W');
+  const name = (at: number) => stepLabel(String(values[at]), across.step, mannerOf(spec)).replace(/^w/, 'W');
   const change = { across: { ...across, partial: 'leave-out' as const } };
   return [
     ...(first

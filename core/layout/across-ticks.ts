@@ -1,6 +1,6 @@
-import { column, type ChartSpec, type Sources } from '../spec';
+import { column, mannerOf, type ChartSpec, type Sources } from '../spec';
 import type { Frame } from '../shaping';
-import { cycleLabel, roundStride, startsStride, stepLabel, stepTick } from '../calendar';
+import { cycleLabel, roundStride, startsStride, stepLabel, stepTick, type Locale } from '../calendar';
 import { alongPlaces } from './along-places';
 import { shorten, widestText } from './measure';
 import type { AcrossTick } from './model';
@@ -82,15 +82,21 @@ function chosenWords(spec: ChartSpec, frame: Frame, { columns }: Sources, width:
     return fitted(values.map(financialYear), values.map(financialYear), room);
   if (across.as === 'time') return timeWords(values.map(String), across.step, spec, room);
   if (across.as === 'cycle') {
-    const labels = values.map((value) => cycleLabel(Number(value), across.cycle, true));
+    const labels = values.map((value) => cycleLabel(Number(value), across.cycle, true, spec.look?.locale));
     return fitted(
       labels,
-      values.map((value) => cycleLabel(Number(value), across.cycle)),
+      values.map((value) => cycleLabel(Number(value), across.cycle, false, spec.look?.locale)),
       room,
     );
   }
   if (across.as === 'bins')
-    return binWords(values.map(Number), frame.across.width ?? 1, column(columns, across.column).unit, room);
+    return binWords(
+      values.map(Number),
+      frame.across.width ?? 1,
+      column(columns, across.column).unit,
+      room,
+      spec.look?.locale,
+    );
   if (across.as === 'group') return fitted(values.map(String), values.map(String), room);
   return { labels: [], ticks: [], turned: false };
 }
@@ -107,8 +113,9 @@ function timeWords(
   spec: ChartSpec,
   room: number,
 ): AcrossWords {
-  const labels = values.map((value) => stepLabel(value, step, spec.calendar));
-  const short = values.map((value) => stepTick(value, step, spec.calendar));
+  const manner = mannerOf(spec);
+  const labels = values.map((value) => stepLabel(value, step, manner));
+  const short = values.map((value) => stepTick(value, step, manner));
   const widest = widestText(
     short.map(({ label }) => label),
     TICK_SIZE,
@@ -141,11 +148,18 @@ function fitted(labels: readonly string[], short: readonly string[], room: numbe
   return { labels: [...labels], ticks, turned: true };
 }
 
-function binWords(bounds: readonly number[], width: number, unit: string | undefined, room: number): AcrossWords {
+function binWords(
+  bounds: readonly number[],
+  width: number,
+  unit: string | undefined,
+  room: number,
+  locale?: Locale,
+): AcrossWords {
   const decimals = decimalsOf(unit === '%' ? width * 100 : width);
-  const write = (value: number) => writeNumber(value, { unit: unit === '%' ? '%' : undefined, in: 'ones', decimals });
+  const write = (value: number) =>
+    writeNumber(value, { unit: unit === '%' ? '%' : undefined, in: 'ones', decimals, locale });
   const labels = bounds.map(
-    (bound) => `${writeValue(bound, unit, decimals)} to ${writeValue(bound + width, unit, decimals)}`,
+    (bound) => `${writeValue(bound, unit, decimals, locale)} to ${writeValue(bound + width, unit, decimals, locale)}`,
   );
   const widest = widestText(bounds.map(write), TICK_SIZE);
   const every = Math.max(1, Math.ceil((widest + GAP) / Math.max(room, 0.001)));

@@ -1,6 +1,6 @@
-import { stepLabel } from '../calendar';
+import { stepLabel, type Locale } from '../calendar';
 import type { Frame } from '../shaping';
-import { layerUnit, type ChartSpec, type Sources } from '../spec';
+import { layerUnit, mannerOf, type ChartSpec, type Sources } from '../spec';
 import type { Figure, ModelSeries } from './model';
 import { writeValue } from './numbers';
 
@@ -15,7 +15,7 @@ export function figureOf(frame: Frame, series: ModelSeries, spec: ChartSpec, sou
   const words = series.labels[last.at] ?? '';
   if (spec.across.as !== 'time') return { words, of: '', line: false };
   const { step } = spec.across;
-  const name = (at: number) => stepLabel(String(frame.across.values[at]), step, spec.calendar);
+  const name = (at: number) => stepLabel(String(frame.across.values[at]), step, mannerOf(spec));
   const before = series.values[last.at - 1];
   const unit = layerUnit(spec.layers[0], sources);
   return {
@@ -26,7 +26,7 @@ export function figureOf(frame: Frame, series: ModelSeries, spec: ChartSpec, sou
       ? {}
       : {
           change: {
-            words: `${changeWords(last.value, before, unit)} against ${name(last.at - 1)}`,
+            words: `${changeWords(last.value, before, unit, spec.look?.locale)} against ${name(last.at - 1)}`,
             up: last.value >= before,
           },
         }),
@@ -34,9 +34,9 @@ export function figureOf(frame: Frame, series: ModelSeries, spec: ChartSpec, sou
 }
 
 /** A change in percent where that means something, otherwise as an amount. */
-export function changeWords(now: number, before: number, unit: string | undefined): string {
+export function changeWords(now: number, before: number, unit: string | undefined, locale?: Locale): string {
   const plus = now >= before ? '+' : '';
-  if (before > 0 && now >= 0 && unit !== '%') return `${plus}${writeValue(now / before - 1, '%', undefined)}`;
-  if (unit === '%') return `${plus}${writeValue((now - before) * 100, undefined, 1)} points`;
-  return `${plus}${writeValue(now - before, unit, undefined)}`;
+  if (before > 0 && now >= 0 && unit !== '%') return `${plus}${writeValue(now / before - 1, '%', undefined, locale)}`;
+  if (unit === '%') return `${plus}${writeValue((now - before) * 100, undefined, 1, locale)} points`;
+  return `${plus}${writeValue(now - before, unit, undefined, locale)}`;
 }

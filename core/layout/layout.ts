@@ -1,5 +1,5 @@
 import type { Frame } from '../shaping';
-import { layerUnit, layerWords, sentence, type ChartSpec, type Layer, type Sources } from '../spec';
+import { layerUnit, layerWords, sentence, type ChartSpec, type Sources } from '../spec';
 import { acrossWords, lyingWords, within, type AcrossWords } from './across-ticks';
 import { spreadLabels } from './end-labels';
 import { figureOf } from './figure';
@@ -10,7 +10,7 @@ import { lyingPlot, plotFor, type Size } from './plot';
 import { gridOf, panelsOf } from './panels';
 import { scalesOf } from './scales';
 import { modelSeries } from './series';
-import { slicesOf } from './slices';
+import { slicesOf, type PieWish } from './slices';
 import { valueLabels } from './value-labels';
 import { writeAcrossTitle, writeSubtitle, writeTitle } from './words';
 
@@ -64,6 +64,7 @@ export function layout(
             plot,
             lying,
             banded: isBanded(series, frame),
+            locale: spec.look?.locale,
             across: { ...frame.across, values: [...frame.across.values] },
           },
           spec.layers,
@@ -91,7 +92,7 @@ export function layout(
     ...(lying ? { lying } : {}),
     ...(values.length > 0 ? { values } : {}),
     scales,
-    ...(grid ? { panels: withSlices(panels, frame, series, pie, words.labels, size, spec.layers[0].style) } : {}),
+    ...(grid ? { panels: withSlices(panels, frame, series, pie, words.labels, size, pieWish(spec, sources)) } : {}),
     size: { ...whole, plot, ...(grid ? { cell: grid.cell } : {}) },
     naming: named || naming !== 'ends' ? naming : 'legend',
     title: spec.text.title ?? (form === 'number' ? layerWords(spec.layers[0], sources) : writeTitle(spec, sources)),
@@ -113,9 +114,10 @@ function pieDrawn(frame: Frame, spec: ChartSpec, sources: Sources, size: Size, s
   return { words, ...slicesOf(frame, series[0], words.labels, size, pieWish(spec, sources)) };
 }
 
-const pieWish = ({ layers: [layer] }: ChartSpec, sources: Sources) => ({
+const pieWish = ({ layers: [layer], look }: ChartSpec, sources: Sources) => ({
   style: layer.style,
   unit: layerUnit(layer, sources),
+  ...(look?.locale ? { locale: look.locale } : {}),
 });
 
 /** Copies with scales of their own share the room that the widest numbers of any of them need. */
@@ -180,11 +182,11 @@ function withSlices(
   pie: boolean,
   labels: readonly string[],
   size: Size,
-  style: Layer['style'],
+  wish: PieWish,
 ): Panel[] {
   return panels.map((panel) => {
     const own = pie ? series.find(({ id }) => panel.series.includes(id)) : undefined;
-    return own ? { ...panel, slices: slicesOf(frame, own, labels, size, { style }).slices } : panel;
+    return own ? { ...panel, slices: slicesOf(frame, own, labels, size, wish).slices } : panel;
   });
 }
 

@@ -17,8 +17,12 @@ export interface SeriesReading {
  * All series at a place, with the share of each among the series of its layer (where all are amounts from zero up) and,
  * where places follow on each other, its change against the place before.
  */
-export function readingsAt(model: Pick<ChartModel, 'series' | 'scales' | 'across'>, at: number): SeriesReading[] {
+export function readingsAt(
+  model: Pick<ChartModel, 'series' | 'scales' | 'across' | 'look'>,
+  at: number,
+): SeriesReading[] {
   const follow = model.across.kind === 'time' || model.across.kind === 'cycle';
+  const locale = model.look?.locale;
   return model.series.map((series) => {
     const value = series.values[at] ?? null;
     const words = series.labels[at] ?? null;
@@ -34,9 +38,9 @@ export function readingsAt(model: Pick<ChartModel, 'series' | 'scales' | 'across
       value,
       words,
       ...(together.length > 1 && whole > 0 && together.every((one) => one >= 0)
-        ? { share: writeValue(value / whole, '%', undefined) }
+        ? { share: writeValue(value / whole, '%', undefined, locale) }
         : {}),
-      ...(before === undefined || before === null ? {} : { change: changeWords(value, before, unit) }),
+      ...(before === undefined || before === null ? {} : { change: changeWords(value, before, unit, locale) }),
     };
   });
 }

@@ -1,8 +1,9 @@
+import type { Locale } from '../calendar';
 import type { Frame } from '../shaping';
 import { amountUnit, column, layerUnit, SOLID, type ChartSpec, type Scale, type Side, type Sources } from '../spec';
 import type { ChartModel, ModelSeries, ScaleModel } from './model';
 import { logRangeFor } from './log-range';
-import { tickStyle, writeNumber } from './numbers';
+import { tickStyle, unitFor, writeNumber } from './numbers';
 import { rangeFor, spanOf, type Range } from './range';
 import { sharedRanges } from './shared-grid';
 import { writeScaleTitle } from './words';
@@ -21,6 +22,7 @@ export function scalesOf(
   lying: boolean,
 ): ChartModel['scales'] {
   const most = Math.max(2, Math.floor((length - 60) / (lying ? LYING_ROOM : TICK_ROOM)));
+  const locale = spec.look?.locale;
   const shared = sharedOf(frame, series, spec, most);
   const side = (name: Side): ScaleModel | undefined => {
     const layers = spec.layers.filter((layer) => layer.side === name);
@@ -36,7 +38,7 @@ export function scalesOf(
     const scale = (name === 'left' ? spec.scales.left : spec.scales.right) ?? { fit: 'zero' as const };
     const fromZero = layers.some(({ shape }) => SOLID.has(shape));
     const title = spec.text[name] ?? writeScaleTitle(spec, sources, name);
-    return scaleModel(values, scale, unit, title, scale.steps ?? most, fromZero, shared?.[name]);
+    return scaleModel(values, scale, { unit, title, locale }, scale.steps ?? most, fromZero, shared?.[name]);
   };
   const left = side('left');
   const right = side('right');
@@ -45,8 +47,7 @@ export function scalesOf(
       ? scaleModel(
           (frame.points ?? []).map((point) => point.x),
           spec.scales.across ?? { fit: 'close' },
-          column(sources.columns, spec.across.column).unit,
-          '',
+          { unit: column(sources.columns, spec.across.column).unit, title: '', locale },
           9,
         )
       : undefined;
@@ -72,8 +73,7 @@ function sharedOf(frame: Frame, series: readonly ModelSeries[], spec: ChartSpec,
 function scaleModel(
   values: readonly number[],
   scale: Scale,
-  unit: string | undefined,
-  title: string,
+  { unit, title, locale }: { unit?: string; title: string; locale?: Locale },
   most: number,
   fromZero = false,
   shared?: Range,
@@ -85,11 +85,11 @@ function scaleModel(
   const range = log
     ? logRangeFor(values, most, fixed ? [scale.min ?? 1, scale.max ?? 10] : undefined)
     : (shared ?? rangeFor(values, scale, most));
-  const style = tickStyle(range.ticks, range.step, unit, scale.numbers);
+  const style = tickStyle(range.ticks, range.step, unit, scale.numbers, locale);
   return {
     domain: [range.domain[0], range.domain[1]],
     ticks: [...range.ticks],
-    labels: range.ticks.map((tick) => (log ? writeLogTick(tick, unit, scale) : writeNumber(tick, style))),
+    labels: range.ticks.map((tick) => (log ? writeLogTick(tick, unit, scale, locale) : writeNumber(tick, style))),
     title,
     ...(unit ? { unit } : {}),
     kind: log ? 'log' : 'linear',
@@ -98,14 +98,9 @@ function scaleModel(
 }
 
 /** Each tick of a logarithmic scale is counted in its own unit: 100, 1k, 10k, 1M. */
-function writeLogTick(tick: number, unit: string | undefined, scale: Scale): string {
-  return writeNumber(
-    tick,
-    tickStyle([tick], tick, unit, {
-      in: tick >= 1e9 ? 'billions' : tick >= 1e6 ? 'millions' : tick >= 1e3 ? 'thousands' : 'ones',
-      ...scale.numbers,
-    }),
-  );
+function writeLogTick(tick: number, unit: string | undefined, scale: Scale, locale?: Locale): string {
+  const counted = tick >= 1e3 ? unitFor(Math.max(tick, 1e4), locale) : 'ones';
+  return writeNumber(tick, tickStyle([tick], tick, unit, { in: counted, ...scale.numbers }, locale));
 }
 
 /** Every height that a scale has to hold: values, and for stacks the sums at each place. */

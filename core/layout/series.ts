@@ -1,4 +1,4 @@
-import { stepLabel } from '../calendar';
+import { dayShort, fromIso, type Locale } from '../calendar';
 import { isNumeric } from '../inference';
 import type { Frame, FrameSeries } from '../shaping';
 import {
@@ -23,7 +23,7 @@ export function modelSeries(frame: Frame, spec: ChartSpec, sources: Sources): Mo
     const i = likes.indexOf(series.like ?? series.id);
     const layer = layerOf(spec, series.layer);
     const scatter = spec.across.as === 'number';
-    const write = valueWriter(layer, sources, scatter);
+    const write = valueWriter(layer, sources, scatter, spec.look?.locale);
     return {
       id: series.id,
       layer: series.layer,
@@ -77,24 +77,29 @@ function seriesName(series: FrameSeries, layer: Layer, spec: ChartSpec, sources:
           ? 'Yes'
           : 'No'
         : dated
-          ? stepLabel(split, 'day').replace(/^\w+ /, '')
+          ? dayShort(fromIso(split), spec.look?.locale)
           : String(split);
   return several ? `${own}, ${value}` : value;
 }
 
 /** How single values of a layer are written out: as many decimals as its cells have where it shows cells or their sums. */
-function valueWriter(layer: Layer, sources: Sources, scatter: boolean): (value: number) => string {
+function valueWriter(
+  layer: Layer,
+  sources: Sources,
+  scatter: boolean,
+  locale: Locale | undefined,
+): (value: number) => string {
   const unit = scatter ? amountUnit(layer.amount, columnsOf(layer, sources)) : layerUnit(layer, sources);
   const counts = 'rows' in layer.amount || layer.summary === 'count' || layer.summary === 'distinct';
   const kept = !layer.then || layer.then === 'running' || layer.then === 'change';
-  if (counts && !scatter) return (value) => writeValue(value, unit, kept ? 0 : undefined);
+  if (counts && !scatter) return (value) => writeValue(value, unit, kept ? 0 : undefined, locale);
   const asWritten = scatter || (kept && ['sum', 'min', 'max', 'first', 'last'].includes(layer.summary));
   const profile = 'column' in layer.amount ? column(columnsOf(layer, sources), layer.amount.column) : undefined;
   const decimals =
     asWritten && profile && isNumeric(profile)
       ? (profile.format.decimals ?? (profile.type === 'integer' ? 0 : undefined))
       : undefined;
-  return (value) => writeValue(value, unit, decimals);
+  return (value) => writeValue(value, unit, decimals, locale);
 }
 
 const STACKING: ReadonlySet<Layer['shape']> = new Set(['column', 'bar', 'area']);

@@ -1,3 +1,4 @@
+import type { Locale } from '../calendar';
 import type { Frame } from '../shaping';
 import type { Layer } from '../spec';
 import type { ChartModel, ModelSeries, Plot, Slice } from './model';
@@ -31,6 +32,7 @@ export function pieRoom({ width, height }: Size, names: readonly string[], half 
 export interface PieWish {
   readonly style?: Layer['style'];
   readonly unit?: string;
+  readonly locale?: Locale;
 }
 
 /**
@@ -42,7 +44,7 @@ export function slicesOf(
   series: ModelSeries,
   labels: readonly string[],
   size: Size,
-  { style = {}, unit }: PieWish = {},
+  { style = {}, unit, locale }: PieWish = {},
 ): { slices: Slice[]; plot: Plot; hole?: ChartModel['hole'] } {
   const half = style.ring === 'half';
   const values = series.values.map((value) => (value !== null && value > 0 ? value : 0));
@@ -60,7 +62,7 @@ export function slicesOf(
         name: labels[at] ?? String(frame.across.values[at]),
         from: turn(from),
         to: turn(turned),
-        words: sliceWords(series.labels[at] ?? '', writeValue(value / whole, '%', undefined), style.valuesAs),
+        words: sliceWords(series.labels[at] ?? '', writeValue(value / whole, '%', undefined, locale), style.valuesAs),
         color: seriesColor(at),
       },
     ];
@@ -76,7 +78,7 @@ export function slicesOf(
   const named = [...placed(slices, plot, size, 'right'), ...placed(slices, plot, size, 'left')];
   return {
     plot,
-    ...(style.ring ? { hole: { share: HOLE, words: wholeWords(whole, unit), half } } : {}),
+    ...(style.ring ? { hole: { share: HOLE, words: wholeWords(whole, unit, locale), half } } : {}),
     slices: slices.map((slice) => {
       const y = named.find(([at]) => at === slice.at)?.[1];
       return { ...slice, ...(y === undefined ? {} : { label: { y, side: sideOf(slice), name: shortened(slice) } }) };
@@ -93,10 +95,10 @@ function sliceWords(amount: string, share: string, as: NonNullable<Layer['style'
 }
 
 /** The whole in the middle of a ring, as short as three figures that matter. */
-function wholeWords(whole: number, unit: string | undefined): string {
-  const counted = unitFor(whole);
-  if (counted === 'ones' || unit === '%') return writeValue(whole, unit, undefined);
-  return writeNumber(whole, { unit, in: counted, decimals: whole / DIVISOR[counted] >= 100 ? 0 : 1 });
+function wholeWords(whole: number, unit: string | undefined, locale?: Locale): string {
+  const counted = unitFor(whole, locale);
+  if (counted === 'ones' || unit === '%') return writeValue(whole, unit, undefined, locale);
+  return writeNumber(whole, { unit, in: counted, decimals: whole / DIVISOR[counted] >= 100 ? 0 : 1, locale });
 }
 
 /** The heights of the names on one side, by place; the smallest slices give way. */

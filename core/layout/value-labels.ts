@@ -1,3 +1,4 @@
+import type { Locale } from '../calendar';
 import type { Layer } from '../spec';
 import { alongPlaces } from './along-places';
 import { columnBoxes, stackSpans, type ColumnModel } from './columns';
@@ -17,6 +18,7 @@ const EDGE = 4;
 export interface Drawn extends ColumnModel {
   readonly plot: Plot;
   readonly banded: boolean;
+  readonly locale?: Locale;
 }
 
 /** A value that could be written: where it stands, and how important it is. */
@@ -91,7 +93,7 @@ function ofSeries(series: ModelSeries, own: readonly ModelSeries[], layer: Layer
     const rank = wanted.get(spot.at);
     const scale = drawn.scales[series.side];
     if (rank === undefined || !scale) return [];
-    const text = wordsOf(spot, series, own, layer, scale);
+    const text = wordsOf(spot, series, own, layer, scale, drawn.locale);
     const one = text && candidate(spot, text, series, rank);
     if (!one) return [];
     const { inside } = spot;
@@ -123,13 +125,14 @@ function totalsOf(own: readonly ModelSeries[], layer: Layer, drawn: Drawn): Cand
     return [{ ...pointAt(at, up, scale, drawn), value: parts.reduce((sum, value) => sum + value, 0) }];
   });
   const wanted = chosen(spots, layer);
+  const { locale } = drawn;
   const whole = spots.reduce((sum, { value }) => sum + value, 0);
   return spots.flatMap((spot) => {
     const rank = wanted.get(spot.at);
     if (rank === undefined) return [];
-    const amount = onMark(spot.value, writeValue(spot.value, scale.unit, undefined), scale) ?? '';
+    const amount = onMark(spot.value, writeValue(spot.value, scale.unit, undefined, locale), scale, locale) ?? '';
     return {
-      ...candidate(spot, joined(amount, whole > 0 ? spot.value / whole : undefined, layer), first, rank),
+      ...candidate(spot, joined(amount, whole > 0 ? spot.value / whole : undefined, layer, locale), first, rank),
       color: INK,
     };
   });
@@ -235,27 +238,30 @@ function wordsOf(
   own: readonly ModelSeries[],
   layer: Layer,
   scale: ScaleModel,
+  locale?: Locale,
 ): string | undefined {
-  const amount = onMark(value, series.labels[at], scale);
+  const amount = onMark(value, series.labels[at], scale, locale);
   if (amount === null) return undefined;
   const together = own.length > 1 ? own.map(({ values }) => values[at]) : series.values;
   const known = together.filter((one): one is number => one !== null);
   const whole = known.reduce((sum, one) => sum + one, 0);
   const shares = whole > 0 && known.every((one) => one >= 0);
-  return joined(amount, shares ? value / whole : undefined, layer);
+  return joined(amount, shares ? value / whole : undefined, layer, locale);
 }
 
-function joined(amount: string, share: number | undefined, { style }: Layer): string {
+function joined(amount: string, share: number | undefined, { style }: Layer, locale?: Locale): string {
   const as = style?.valuesAs ?? 'amount';
   if (as === 'amount' || share === undefined) return amount;
-  const words = writeValue(share, '%', undefined);
+  const words = writeValue(share, '%', undefined, locale);
   return as === 'share' ? words : `${amount} · ${words}`;
 }
 
 /** A value on its mark is as short as the numbers of its scale, with three figures that matter. */
-function onMark(value: number, whole: string | null, { ticks, unit }: ScaleModel): string | null {
-  const counted = unitFor(ticks.reduce((most, tick) => Math.max(most, Math.abs(tick)), 0));
+function onMark(value: number, whole: string | null, { ticks, unit }: ScaleModel, locale?: Locale): string | null {
+  const largest = ticks.reduce((most, tick) => Math.max(most, Math.abs(tick)), 0);
+  const counted = unitFor(largest, locale);
   if (counted === 'ones' || unit === '%' || whole === null) return whole;
   const size = Math.abs(value) / DIVISOR[counted];
-  return writeNumber(value, { unit, in: counted, decimals: size >= 100 || size === 0 ? 0 : size >= 10 ? 1 : 2 });
+  const decimals = size >= 100 || size === 0 ? 0 : size >= 10 ? 1 : 2;
+  return writeNumber(value, { unit, in: counted, decimals, locale });
 }

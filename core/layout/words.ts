@@ -1,4 +1,5 @@
 import {
+  mannerOf,
   amountName,
   amountUnit,
   column,
@@ -43,7 +44,7 @@ export function writeTitle(spec: ChartSpec, sources: Sources): string {
 export function writeSubtitle(spec: ChartSpec, frame: Frame): string | undefined {
   const { values } = frame.across;
   if (spec.across.as !== 'time' || values.length === 0) return undefined;
-  return spanWords(String(values[0]), String(values[values.length - 1]), spec.across.step, spec.calendar);
+  return spanWords(String(values[0]), String(values[values.length - 1]), spec.across.step, mannerOf(spec));
 }
 
 /** The title of a scale: what is on it, with its unit. */

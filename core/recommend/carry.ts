@@ -46,6 +46,7 @@ export function carryOver(before: ChartSpec | undefined, current: ChartSpec | un
     scales,
     text: { ...next.text, ...current.text },
     ...(current.calendar ? { calendar: current.calendar } : {}),
+    ...((current.look ?? next.look) ? { look: current.look ?? next.look } : {}),
   };
 }
 

@@ -1,4 +1,4 @@
-import type { Cycle, Step, Window } from '../calendar';
+import type { Cycle, Locale, Manner, Step, Window } from '../calendar';
 import type { Summary } from '../inference';
 import { formulaColumns, parseFormula } from './formula';
 
@@ -52,6 +52,8 @@ export interface ChartLook {
   /** `#rrggbb`. */
   ground?: string;
   frame?: boolean;
+  /** How numbers and dates are written; absent: as in Britain. */
+  locale?: Locale;
 }
 
 /** Absent: written by layout. "": none. */
@@ -155,6 +157,11 @@ export type Filter =
   | { column: string; window: Window }
   | { column: string; present: boolean }
   | { column: string; top: number; by: { amount: Amount; summary: Summary }; ascending?: boolean };
+
+/** The calendar of a chart, and how its steps are written. */
+export function mannerOf({ calendar, look }: Pick<ChartSpec, 'calendar' | 'look'>): Manner {
+  return { ...calendar, ...(look?.locale ? { locale: look.locale } : {}) };
+}
 
 /** The columns that an amount is made of: none for a count of rows. */
 export function amountColumns(amount: Amount): string[] {

@@ -73,10 +73,10 @@ function withoutEmpty<T extends object>(value: T): T | undefined {
 
 /** Everything that was set of the look of the chart and its layers goes back to how layout chooses it. */
 export function plainLook(spec: ChartSpec): ChartSpec {
-  const rest = { ...spec };
-  delete rest.look;
+  const { look, ...rest } = spec;
   return {
     ...rest,
+    ...(look?.locale ? { look: { locale: look.locale } } : {}),
     layers: spec.layers.map(({ style, ...layer }) => ({
       ...layer,
       ...(style?.ring ? { style: { ring: style.ring } } : {}),

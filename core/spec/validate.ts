@@ -27,7 +27,7 @@ import {
   type ValidationError,
   type ValidatorConstraintInterface,
 } from 'class-validator';
-import { CYCLES, STEPS, WINDOWS } from '../calendar';
+import { CYCLES, LOCALES, STEPS, WINDOWS } from '../calendar';
 import { SUMMARIES } from '../inference';
 import {
   ALIGNMENTS,
@@ -235,6 +235,7 @@ class LookInput {
   @IsOptional() @IsIn(LABEL_ANGLES) labels?: string;
   @IsOptional() @Matches(/^#[0-9a-fA-F]{6}$/, { message: 'ground must be written #rrggbb' }) ground?: string;
   @IsOptional() @IsBoolean() frame?: boolean;
+  @IsOptional() @IsIn(LOCALES) locale?: string;
 }
 
 class LayerInput {

@@ -2,6 +2,7 @@ import {
   ArrayMaxSize,
   ArrayMinSize,
   IsArray,
+  IsIn,
   IsInt,
   IsNumber,
   IsObject,
@@ -13,7 +14,7 @@ import {
   ValidatorConstraint,
   type ValidatorConstraintInterface,
 } from 'class-validator';
-import { fromIso } from '@/core/calendar';
+import { fromIso, LOCALES, type Locale } from '@/core/calendar';
 import type { ColumnProfile } from '@/core/inference';
 import { DEFAULT_SIZE, type Size } from '@/core/layout';
 import { InvalidInput, parseSpec, validInput, type ChartSpec, type PlacedPoint } from '@/core/spec';
@@ -26,6 +27,7 @@ class SizeInput {
 class SuggestionsInput extends SizeInput {
   @IsString() sheet!: string;
   @IsArray() @ArrayMinSize(1) @ArrayMaxSize(40) @IsString({ each: true }) picks!: string[];
+  @IsOptional() @IsIn(LOCALES) locale?: Locale;
 }
 
 @ValidatorConstraint({ name: 'isDay' })
@@ -75,6 +77,7 @@ export function parseSuggestionsRequest(body: unknown): {
   sheet: string;
   picks: (columns: readonly ColumnProfile[]) => string[];
   size: Size;
+  locale?: Locale;
 } {
   const input = validInput(SuggestionsInput, body, 'request');
   const picks = (columns: readonly ColumnProfile[]) => {
@@ -86,7 +89,7 @@ export function parseSuggestionsRequest(body: unknown): {
     if (errors.length > 0) throw new InvalidInput(errors);
     return input.picks;
   };
-  return { sheet: input.sheet, picks, size: sizeOf(input) };
+  return { sheet: input.sheet, picks, size: sizeOf(input), ...(input.locale ? { locale: input.locale } : {}) };
 }
 
 /** @throws InvalidInput */

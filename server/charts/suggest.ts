@@ -1,3 +1,4 @@
+import { LOCALE, type Locale } from '@/core/calendar';
 import type { ChartModel, Form, Size } from '@/core/layout';
 import { assignSides, draftSpec, fitScales, median, propose, sortPicks } from '@/core/recommend';
 import type { Frame } from '@/core/shaping';
@@ -14,11 +15,17 @@ export interface Suggestion {
 }
 
 /** The forms that suit the picked columns, best first, each drawn from the sheet's own rows. None for no picks that a chart can be made of. */
-export async function suggest(book: Book, picks: readonly string[], size: Size): Promise<Suggestion[]> {
+export async function suggest(
+  book: Book,
+  picks: readonly string[],
+  size: Size,
+  locale: Locale = LOCALE,
+): Promise<Suggestion[]> {
   const { sheet } = book;
   const { columns } = book.sources;
-  const draft = draftSpec(sheet.id, columns, picks);
-  if (!draft) return [];
+  const plain = draftSpec(sheet.id, columns, picks);
+  if (!plain) return [];
+  const draft: ChartSpec = locale === LOCALE ? plain : { ...plain, look: { locale } };
   const frame = await frameOf(draft, book);
   const sided = assignSides(
     draft,

@@ -2,6 +2,7 @@
 
 import { useMemo, type MouseEvent } from 'react';
 import { CartesianGrid, Scatter, ScatterChart, Tooltip, XAxis, YAxis } from 'recharts';
+import type { Locale } from '@/core/calendar';
 import { writeValue, type ModelSeries } from '@/core/layout';
 import { clickedAt, scaleOf, sideAxis, TICK_STYLE, type DrawingProps } from './drawing';
 import { GridHits } from './GridHits';
@@ -74,6 +75,7 @@ export function ScatterDrawing({ model, small = false, width, height, onDot, onP
             <PointWords
               acrossTitle={model.across.title}
               acrossUnit={across.unit}
+              locale={model.look?.locale}
               series={model.series}
               left={left}
               right={right}
@@ -135,12 +137,13 @@ interface PointWordsProps {
   payload?: readonly { name?: string; payload?: Point & { series: string } }[];
   acrossTitle: string;
   acrossUnit?: string;
+  locale?: Locale;
   series: ModelSeries[];
   left?: { title: string; unit?: string };
   right?: { title: string; unit?: string };
 }
 
-function PointWords({ active, payload, acrossTitle, acrossUnit, series, left, right }: PointWordsProps) {
+function PointWords({ active, payload, acrossTitle, acrossUnit, series, left, right, locale }: PointWordsProps) {
   const point = payload?.[0]?.payload;
   if (!active || !point) return null;
   const own = series.find((one) => one.id === point.series);
@@ -150,8 +153,8 @@ function PointWords({ active, payload, acrossTitle, acrossUnit, series, left, ri
       {series.length > 1 && own && <strong>{own.name}</strong>}
       <table className={tip.list}>
         <tbody>
-          <Line words={acrossTitle}>{writeValue(point.x, acrossUnit, undefined)}</Line>
-          <Line words={scale?.title ?? ''}>{writeValue(point.y, scale?.unit, undefined)}</Line>
+          <Line words={acrossTitle}>{writeValue(point.x, acrossUnit, undefined, locale)}</Line>
+          <Line words={scale?.title ?? ''}>{writeValue(point.y, scale?.unit, undefined, locale)}</Line>
           {point.count > 1 && <Line words="Rows">{point.count.toLocaleString('en-GB')}</Line>}
         </tbody>
       </table>

@@ -1,11 +1,14 @@
 'use client';
 
 import { Checkbox, ColorPicker, Radio } from 'antd';
+import { LOCALE, LOCALES, type Locale } from '@/core/calendar';
 import { SURFACE } from '@/core/layout';
 import { plainLook, setLook, type ChartLook, type ChartSpec } from '@/core/spec';
 import { Card, Field, SelectField } from '../cards/Card';
 import { useWork } from './store';
 
+/** The places whose way of writing is followed, by their names. */
+const PLACES = new Intl.DisplayNames(LOCALE, { type: 'region' });
 const GROUNDS = [SURFACE, '#ffffff', '#f6f0e2', '#eef3ee', '#eef2f6'];
 
 /** What holds for the whole chart: its letters, title, legend, ground and frame. */
@@ -59,6 +62,12 @@ export function LookCard({ spec }: { spec: ChartSpec }) {
           { value: 'none', label: 'None' },
         ]}
       />
+      <SelectField
+        label="Numbers and dates"
+        value={look.locale ?? LOCALE}
+        onChange={(locale: Locale) => change({ locale: locale === LOCALE ? undefined : locale })}
+        options={LOCALES.map((locale) => ({ value: locale, label: PLACES.of(locale.slice(3)) ?? locale }))}
+      />
       <Field label="Ground">
         <ColorPicker
           size="small"
@@ -75,7 +84,7 @@ export function LookCard({ spec }: { spec: ChartSpec }) {
       >
         A frame around the chart
       </Checkbox>
-      {(spec.look ?? spec.layers.some(({ style }) => style)) && (
+      {(Object.keys(look).some((key) => key !== 'locale') || spec.layers.some(({ style }) => style)) && (
         <p>
           <button type="button" className="action" onClick={() => edit(plainLook)}>
             Everything back to our look

@@ -7,7 +7,7 @@ import { jsonBody } from '@/server/problem';
 export const dynamic = 'force-dynamic';
 
 export const POST = handled(async (request: Request) => {
-  const { sheet: id, picks, size } = parseSuggestionsRequest(await jsonBody(request));
+  const { sheet: id, picks, size, locale } = parseSuggestionsRequest(await jsonBody(request));
   const book = await sheetBook(id);
-  return Response.json({ suggestions: await suggest(book, picks(book.sheet.columns), size) });
+  return Response.json({ suggestions: await suggest(book, picks(book.sheet.columns), size, locale) });
 });

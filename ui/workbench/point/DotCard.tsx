@@ -71,9 +71,9 @@ export function DotCard({ model, dot: clicked, onRows, onDone }: Props) {
 }
 
 /** A dot by its numbers, and its series where there are several. */
-function wordsOf({ points = [], series, scales }: ChartModel, at: number): string {
+function wordsOf({ points = [], series, scales, look }: ChartModel, at: number): string {
   const { x, y, series: id } = points[at];
   const own = series.find((one) => one.id === id);
-  const numbers = `${writeValue(x, scales.across?.unit, undefined)} and ${writeValue(y, scales[own?.side ?? 'left']?.unit, undefined)}`;
+  const numbers = `${writeValue(x, scales.across?.unit, undefined, look?.locale)} and ${writeValue(y, scales[own?.side ?? 'left']?.unit, undefined, look?.locale)}`;
   return series.length > 1 && own ? `${own.name}: ${numbers}` : numbers;
 }

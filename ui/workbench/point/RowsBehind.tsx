@@ -63,7 +63,9 @@ export function RowsBehind({ point, model, spec, sources, onClose }: Props) {
               <>
                 {' · '}
                 {layerWords({ ...layer, then: undefined }, sources)}{' '}
-                <strong>{writeValue(amount, layerUnit({ ...layer, then: undefined }, sources), undefined)}</strong>
+                <strong>
+                  {writeValue(amount, layerUnit({ ...layer, then: undefined }, sources), undefined, spec.look?.locale)}
+                </strong>
               </>
             )}
           </p>
