@@ -92,6 +92,25 @@ test('grid, ground and a series open their cards where they are clicked; a click
   await expect(dialog(page, /Rain/)).toContainText('Colour');
 });
 
+test('many groups are scrolled by keyboard and wheel, and the scale stands still', async ({ page }) => {
+  const names = Array.from({ length: 90 }, (_, i) => `Customer ${String(i + 1).padStart(2, '0')}`);
+  const rows = names.flatMap((name, i) => [`${name},${1000 - i * 10}`, `${name},5`]);
+  await dropFile(page, { name: 'many-customers.csv', text: ['Customer,Ordered', ...rows].join('\n') });
+  await pick(page, 'Customer', 'Ordered');
+  const words = () => figure(page).locator('svg text').allTextContents();
+  expect((await words()).filter((text) => text.startsWith('Customer'))).toContain('Customer 01');
+  const scale = (await words()).filter((text) => /^[\d,k]+$/.test(text));
+  const handle = page.getByRole('slider', { name: 'Places in sight' });
+  await handle.focus();
+  await page.keyboard.press('End');
+  await expect(figure(page).getByText('Customer 90', { exact: true })).toBeVisible();
+  await expect(figure(page).getByText('Customer 01', { exact: true })).toHaveCount(0);
+  expect((await words()).filter((text) => /^[\d,k]+$/.test(text))).toEqual(scale);
+  await figure(page).locator('svg').first().hover();
+  await page.mouse.wheel(0, -6000);
+  await expect(figure(page).getByText('Customer 01', { exact: true })).toBeVisible();
+});
+
 test('by keyboard alone: a series is dashed, values become shares of the whole, the grid and the letters change', async ({
   page,
 }) => {

@@ -4,7 +4,7 @@ import type { Frame } from '../shaping';
 import { byKey, type ChartSpec } from '../spec';
 import { readTable } from '@/testing/table';
 import { spreadLabels } from './end-labels';
-import { layout, type ChartModel } from '.';
+import { inSight, layout, type ChartModel } from '.';
 import { textWidth } from './measure';
 
 const { columns } = readTable([
@@ -30,8 +30,9 @@ function drawn(change: {
   series?: number;
   layers?: ChartSpec['layers'];
   size?: { width: number; height: number };
+  look?: ChartSpec['look'];
 }): ChartModel {
-  const { across, values, series = 1, size } = change;
+  const { across, values, series = 1, size, look } = change;
   const layers = change.layers ?? [
     { id: 'l1', amount: { column: 'c3' }, summary: 'sum' as const, shape: 'line' as const, side: 'left' as const },
   ];
@@ -44,6 +45,7 @@ function drawn(change: {
     filters: [],
     scales: { left: { fit: 'zero' }, right: { fit: 'zero' } },
     text: {},
+    ...(look ? { look } : {}),
   };
   const frame: Frame = {
     across: { kind: across.as, values },
@@ -187,4 +189,74 @@ test('long names of groups lean and are shortened, with the whole name kept', ()
   expect(across.turned).toBe(true);
   expect(across.ticks.every(({ label }) => label.endsWith('…'))).toBe(true);
   expect(across.labels).toEqual(long);
+});
+
+describe('places that do not fit are scrolled', () => {
+  const by = { as: 'group', column: 'c2' } as const;
+  const shaped = (shape: 'column' | 'bar', style?: ChartSpec['layers'][number]['style']): ChartSpec['layers'] => [
+    { id: 'l1', amount: { column: 'c3' }, summary: 'sum', shape, side: 'left', ...(style ? { style } : {}) },
+  ];
+  const names = (count: number) => Array.from({ length: count }, (_, i) => `Group ${i}`);
+
+  test('every place comes into sight once, each with its values and its label, on scales that stand still', () =>
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 400 }),
+        fc.constantFrom('column' as const, 'bar' as const),
+        fc.integer({ min: 260, max: 1200 }),
+        (count, shape, width) => {
+          const model = drawn({
+            across: by,
+            values: names(count),
+            layers: shaped(shape),
+            size: { width, height: 400 },
+          });
+          const shown = model.scroll?.shown ?? count;
+          expect(shown).toBeLessThanOrEqual(count);
+          const seen: (string | number)[] = [];
+          for (let from = 0; from < count; from += shown) {
+            const part = inSight(model, from);
+            expect(part.scales).toEqual(model.scales);
+            expect(part.across.values).toHaveLength(shown);
+            const first = model.across.values.indexOf(part.across.values[0]);
+            expect(part.series[0].values).toEqual(model.series[0].values.slice(first, first + shown));
+            expect(part.across.ticks.every(({ at }) => at >= 0 && at < shown)).toBe(true);
+            seen.push(...part.across.values);
+          }
+          expect(new Set(seen).size).toBe(count);
+        },
+      ),
+    ));
+
+  test('in sight, every group has a label of its own', () => {
+    const part = inSight(drawn({ across: by, values: names(200), layers: shaped('column') }), 40);
+    expect(part.across.ticks.map(({ at }) => at)).toEqual(part.across.values.map((_, i) => i));
+  });
+
+  test('values on marks move with their marks and stay in the plot', () => {
+    for (const shape of ['column', 'bar'] as const) {
+      const model = drawn({ across: by, values: names(120), layers: shaped(shape, { values: 'extremes' }) });
+      const { plot } = model.size;
+      const high = model.series[0].values.indexOf(Math.max(...model.series[0].values.map(Number)));
+      const part = inSight(model, high);
+      const place = part.across.values.indexOf(`Group ${high}`);
+      const [from, length] = shape === 'bar' ? [plot.top, plot.height] : [plot.left, plot.width];
+      const middle = from + ((place + 0.5) / part.across.values.length) * length;
+      const along = part.values?.map(({ x, y }) => (shape === 'bar' ? y : x)) ?? [];
+      expect(along.some((at) => Math.abs(at - middle) < 2)).toBe(true);
+      expect(along.every((at) => at > from && at < from + length)).toBe(true);
+    }
+  });
+
+  test('steps are shown all at once unless it is wished, then from the newest', () => {
+    const days = run('day', 400);
+    const across = { as: 'time', column: 'c1', step: 'day' } as const;
+    expect(drawn({ across, values: days, layers: shaped('column') }).scroll).toBeUndefined();
+    const model = drawn({ across, values: days, layers: shaped('column'), look: { scroll: 'end' } });
+    expect(model.scroll?.first).toBe('end');
+    expect(inSight(model, Infinity).across.values.at(-1)).toBe(days[399]);
+    expect(
+      drawn({ across: by, values: names(200), layers: shaped('bar'), look: { scroll: 'none' } }).scroll,
+    ).toBeUndefined();
+  });
 });

@@ -9,6 +9,7 @@ import type { ChartModel, ModelSeries, Panel, Plot, Slice } from './model';
 import { lyingPlot, plotFor, type Size } from './plot';
 import { gridOf, panelsOf } from './panels';
 import { scalesOf } from './scales';
+import { scrollFor, type Scroll } from './scroll';
 import { modelSeries } from './series';
 import { slicesOf, type PieWish } from './slices';
 import { valueLabels } from './value-labels';
@@ -41,7 +42,7 @@ export function layout(
     : pie
       ? pieDrawn(frame, spec, sources, size, series)
       : lying
-        ? lyingDown(frame, spec, sources, size, scales)
+        ? lyingDown(frame, spec, sources, size, scales, series)
         : upright(
             frame,
             spec,
@@ -61,7 +62,7 @@ export function layout(
           {
             series,
             scales,
-            plot,
+            plot: arranged.scroll ? wholePlot(plot, arranged.scroll, frame, lying) : plot,
             lying,
             banded: isBanded(series, frame),
             locale: spec.look?.locale,
@@ -92,6 +93,7 @@ export function layout(
     ...(lying ? { lying } : {}),
     ...(values.length > 0 ? { values } : {}),
     scales,
+    ...(arranged.scroll ? { scroll: arranged.scroll } : {}),
     ...(grid ? { panels: withSlices(panels, frame, series, pie, words.labels, size, pieWish(spec, sources)) } : {}),
     size: { ...whole, plot, ...(grid ? { cell: grid.cell } : {}) },
     naming: named || naming !== 'ends' ? naming : 'legend',
@@ -101,12 +103,16 @@ export function layout(
   };
 }
 
+/** What the bar takes by which places are scrolled, in pixels. */
+const SCROLL_ROOM = 14;
+
 /** Where the plot stands, and the words along it. */
 interface Arranged {
   readonly plot: Plot;
   readonly words: AcrossWords;
   readonly slices?: Slice[];
   readonly hole?: ChartModel['hole'];
+  readonly scroll?: Scroll;
 }
 
 function pieDrawn(frame: Frame, spec: ChartSpec, sources: Sources, size: Size, series: readonly ModelSeries[]) {
@@ -141,15 +147,41 @@ function upright(
   endNames: readonly ModelSeries[],
 ) {
   const first = plotFor(size, scales, acrossTitle, endNames, undefined);
+  const banded = isBanded(series, frame);
+  const scroll = banded && !frame.panels ? scrollFor(spec, frame, series, first.width, false) : undefined;
+  if (scroll) {
+    const whole = wholePlot(first, scroll, frame, false).width;
+    const words = acrossWords(spec, frame, sources, whole);
+    const room = { ...size, height: size.height - SCROLL_ROOM };
+    return { plot: plotFor(room, scales, acrossTitle, endNames, words), words, scroll };
+  }
   const words = acrossWords(spec, frame, sources, first.width);
   const plot = plotFor(size, scales, acrossTitle, endNames, words);
-  return { plot, words: within(words, plot, size.width, isBanded(series, frame)) };
+  return { plot, words: within(words, plot, size.width, banded) };
 }
 
-function lyingDown(frame: Frame, spec: ChartSpec, sources: Sources, size: Size, scales: ChartModel['scales']) {
+/** The plot as it would be if all places stood in it. */
+function wholePlot(plot: Plot, { shown }: Scroll, { across }: Frame, lying: boolean): Plot {
+  const times = across.values.length / shown;
+  return lying ? { ...plot, height: plot.height * times } : { ...plot, width: plot.width * times };
+}
+
+function lyingDown(
+  frame: Frame,
+  spec: ChartSpec,
+  sources: Sources,
+  size: Size,
+  scales: ChartModel['scales'],
+  series: readonly ModelSeries[],
+) {
   const { labels } = acrossWords(spec, frame, sources, size.height);
-  const plot = lyingPlot(size, scales, labels);
-  return { plot, words: lyingWords(labels, plot) };
+  const first = lyingPlot(size, scales, labels);
+  const scroll = frame.panels ? undefined : scrollFor(spec, frame, series, first.height, true);
+  if (scroll) {
+    const plot = lyingPlot({ ...size, width: size.width - SCROLL_ROOM }, scales, labels);
+    return { plot, words: lyingWords(labels, wholePlot(plot, scroll, frame, true)), scroll };
+  }
+  return { plot: first, words: lyingWords(labels, first) };
 }
 
 /** Places are as wide as their columns; for lines alone they are points. */

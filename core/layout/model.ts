@@ -1,5 +1,6 @@
 import type { ChartLook, ChartSpec, Shape, Side } from '../spec';
 import type { CheckId } from './check-ids';
+import type { Scroll } from './scroll';
 
 export const FORMS = ['line', 'scatter', 'combo', 'column', 'bar', 'area', 'dot', 'pie', 'number'] as const;
 export type Form = (typeof FORMS)[number];
@@ -39,6 +40,8 @@ export interface ChartModel {
   /** Small copies, each drawn in a cell of `size.cell` at its place; `scales` where a copy has its own. */
   panels?: Panel[];
   scales: { left?: ScaleModel; right?: ScaleModel; across?: ScaleModel };
+  /** The places do not all fit: so many are in sight at once (`inSight`). Values on marks stand where they would if all were. */
+  scroll?: Scroll;
   /** Where the plot stands in the drawing, in pixels. */
   size: { width: number; height: number; plot: Plot; cell?: { width: number; height: number } };
   /** Whether series are named at their line's end, in a legend, or need no name. */

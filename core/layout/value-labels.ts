@@ -13,6 +13,8 @@ const HEIGHT = 14;
 const AWAY = 9;
 /** So far a value may reach over the plot's side, where the words of the scales begin. */
 const EDGE = 4;
+/** Beyond the end of lying bars nothing else is written. */
+const BEYOND = 22;
 
 /** What is drawn, as far as values are written on it. */
 export interface Drawn extends ColumnModel {
@@ -58,7 +60,7 @@ export function valueLabels(drawn: Drawn, layers: readonly Layer[]): ValueLabel[
   for (const one of [...candidates].sort((a, b) => a.rank - b.rank).map((found) => movedIn(found, plot))) {
     const inside =
       one.left >= plot.left - EDGE &&
-      one.left + one.width <= plot.left + plot.width + EDGE &&
+      one.left + one.width <= plot.left + plot.width + (drawn.lying ? BEYOND : EDGE) &&
       one.top >= plot.top - HEIGHT &&
       one.top + HEIGHT <= plot.top + plot.height;
     if (inside && !placed.some((other) => touches(one, other))) placed.push(one);

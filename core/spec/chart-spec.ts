@@ -35,6 +35,8 @@ export const LETTERS = ['small', 'normal', 'large'] as const;
 export const ALIGNMENTS = ['start', 'middle', 'end'] as const;
 export const LABEL_ANGLES = ['level', 'leaning', 'standing'] as const;
 
+export const SCROLLS = ['start', 'end', 'none'] as const;
+
 /** How the chart as a whole looks. What is absent is chosen by layout. */
 export interface ChartLook {
   /** Lines across the plot at the steps of the amounts, at the places across, at both or none. */
@@ -52,6 +54,8 @@ export interface ChartLook {
   /** `#rrggbb`. */
   ground?: string;
   frame?: boolean;
+  /** Places that do not fit are scrolled, from the first or from the last; absent: groups from the first, steps not. */
+  scroll?: (typeof SCROLLS)[number];
   /** How numbers and dates are written; absent: as in Britain. */
   locale?: Locale;
 }

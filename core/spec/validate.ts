@@ -37,6 +37,7 @@ import {
   LABEL_ANGLES,
   LEGENDS,
   LETTERS,
+  SCROLLS,
   NUMBER_UNITS,
   SHAPES,
   type ChartSpec,
@@ -236,6 +237,7 @@ class LookInput {
   @IsOptional() @Matches(/^#[0-9a-fA-F]{6}$/, { message: 'ground must be written #rrggbb' }) ground?: string;
   @IsOptional() @IsBoolean() frame?: boolean;
   @IsOptional() @IsIn(LOCALES) locale?: string;
+  @IsOptional() @IsIn(SCROLLS) scroll?: string;
 }
 
 class LayerInput {

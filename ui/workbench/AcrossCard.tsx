@@ -1,7 +1,7 @@
 'use client';
 
 import { Radio, Select } from 'antd';
-import type { ChartModel } from '@/core/layout';
+import { isBanded, type ChartModel } from '@/core/layout';
 import {
   column,
   GAPS,
@@ -99,6 +99,18 @@ export function AcrossCard({ model, spec, sources }: { model: ChartModel; spec: 
           ]}
         />
       )}
+      {canScroll(model) && (
+        <SelectField
+          label="Many places"
+          value={spec.look?.scroll ?? (across.as === 'group' ? 'start' : 'none')}
+          onChange={(scroll: NonNullable<ChartLook['scroll']>) => edit((now) => setLook(now, { scroll }))}
+          options={[
+            { value: 'none', label: 'All at once' },
+            { value: 'start', label: 'Scroll, from the first' },
+            { value: 'end', label: across.as === 'time' ? 'Scroll, from the newest' : 'Scroll, from the last' },
+          ]}
+        />
+      )}
       {across.as === 'number' && <p className={styles.facts}>One dot per row.</p>}
       <p className={styles.why}>
         {upperFirst(
@@ -110,6 +122,10 @@ export function AcrossCard({ model, spec, sources }: { model: ChartModel; spec: 
     </Card>
   );
 }
+
+/** Columns, bars and dots have a width; lines are read whole. */
+const canScroll = (model: ChartModel) =>
+  !model.points && !model.slices && !model.panels && model.across.values.length > 12 && isBanded(model.series, model);
 
 function gapsShown(model: ChartModel): Gaps {
   return model.series.some((series) => series.gaps === 'bridge') ? 'bridge' : 'open';

@@ -1,9 +1,10 @@
 'use client';
 
-import { useCallback, useRef, useState, type RefObject } from 'react';
+import { useCallback, useMemo, useRef, useState, type RefObject } from 'react';
 import { Popover, Spin } from 'antd';
 import type { ChartLook, PlacedPoint, Sources } from '@/core/spec';
 import type { Sheet } from '../api';
+import { inSight, type ChartModel } from '@/core/layout';
 import { ChartDrawing } from '../chart/ChartDrawing';
 import styles from './ChartPane.module.css';
 import { ChartParts } from './ChartParts';
@@ -11,6 +12,7 @@ import { InPlaceText } from './InPlaceText';
 import { Legend } from './Legend';
 import { PartsMenu } from './PartsMenu';
 import { DotCard } from './point/DotCard';
+import { PlaceScroll } from './PlaceScroll';
 import { PointCard } from './point/PointCard';
 import { RowsBehind } from './point/RowsBehind';
 import { useWork } from './store';
@@ -34,9 +36,12 @@ export function ChartPane({ holder, size, sheet, sources, preview, busy, error }
   const [openPart, setOpenPart] = useState<string>();
   const [pointed, setPointed] = useState<{ place?: number; series?: string; x: number; y: number }>();
   const [rowsOf, setRowsOf] = useState<PlacedPoint>();
+  const canvas = useRef<HTMLDivElement>(null);
+  const { seen, from, setFrom } = useScrolled(model);
   const onPoint = useCallback(
-    (place: number, at: { x: number; y: number }, series?: string) => setPointed({ place, series, ...at }),
-    [],
+    (place: number, at: { x: number; y: number }, series?: string) =>
+      setPointed({ place: from + place, series, ...at }),
+    [from],
   );
   const onDot = useCallback((dot: number, at: { x: number; y: number }) => setPointed({ place: dot, ...at }), []);
   // A click on the ground while a card is open closes it, and opens no other.
@@ -104,15 +109,16 @@ export function ChartPane({ holder, size, sheet, sources, preview, busy, error }
           <div className={styles.middle} data-legend={aside} data-ground>
             {aside && model && spec && <Legend model={model} spec={spec} onOpen={setOpenPart} />}
             <div ref={holder} className={styles.holder} data-ground>
-              {model && spec && size.width > 0 && (
+              {model && seen && spec && size.width > 0 && (
                 <div
+                  ref={canvas}
                   className={styles.canvas}
                   data-ground
                   data-pointed={pointed && ''}
                   style={{ width: model.size.width, height: model.size.height }}
                 >
                   <ChartDrawing
-                    model={model}
+                    model={seen}
                     width={model.size.width}
                     height={model.size.height}
                     onPart={onPart}
@@ -135,6 +141,7 @@ export function ChartPane({ holder, size, sheet, sources, preview, busy, error }
                       />
                     )}
                   </div>
+                  {model.scroll && <PlaceScroll model={model} from={from} onFrom={setFrom} over={canvas} />}
                   {pointed && (
                     <Popover
                       open
@@ -207,6 +214,18 @@ export function ChartPane({ holder, size, sheet, sources, preview, busy, error }
       )}
     </div>
   );
+}
+
+/** The places that are in sight of a chart that is scrolled; another chart begins at its own first end. */
+function useScrolled(model: ChartModel | undefined) {
+  const count = model?.across.values.length ?? 0;
+  const first = model?.scroll?.first === 'end' ? count - model.scroll.shown : 0;
+  const chart = `${model?.across.title} ${count} ${first}`;
+  const [scrolled, setScrolled] = useState({ chart: '', from: 0 });
+  const from = !model?.scroll ? 0 : scrolled.chart === chart ? scrolled.from : first;
+  const seen = useMemo(() => model && inSight(model, from), [model, from]);
+  const setFrom = useCallback((next: number) => setScrolled({ chart, from: next }), [chart]);
+  return { seen, from, setFrom };
 }
 
 const LETTERS = { small: 0.86, normal: 1, large: 1.2 } as const;

@@ -185,7 +185,7 @@ function AcrossTitle({ model, spec }: { model: ChartModel; spec: ChartSpec }) {
   return (
     <span
       className={model.lying ? styles.axisTitle : styles.acrossTitle}
-      style={model.lying ? { left: 0 } : { left: plot.left, width: plot.width }}
+      style={model.lying ? { left: 0 } : { left: plot.left, width: plot.width, bottom: model.scroll ? 18 : 0 }}
     >
       <InPlaceText
         text={model.across.title}
