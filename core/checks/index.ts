@@ -1,4 +1,5 @@
-import type { ChartModel } from '../layout';
+import { drawnFrame, type ChartModel } from '../layout';
+import { drawnPart, isDrawn } from '../spec';
 import { ambiguous } from './ambiguous';
 import { averages } from './averages';
 import type { CheckContext, CheckFinder } from './check';
@@ -49,8 +50,17 @@ const FINDERS: readonly CheckFinder[] = [
 
 /** The drawing model with everything that its maker should know. */
 export function withChecks(given: Omit<CheckContext, 'columns'>): ChartModel {
-  const context: CheckContext = { ...given, columns: given.sources.columns };
-  const checks = FINDERS.flatMap((find) => find(context));
+  const read = given.spec.layers.filter((layer) => !isDrawn(layer));
+  const context: CheckContext = {
+    ...given,
+    spec: drawnPart(given.spec),
+    frame: drawnFrame(given.frame, given.spec),
+    columns: given.sources.columns,
+  };
+  const checks = FINDERS.flatMap((find) => find(context)).map((check) =>
+    // A change of the drawn layers leaves those that are only read as they are.
+    check.change?.layers ? { ...check, change: { ...check.change, layers: [...check.change.layers, ...read] } } : check,
+  );
   return {
     ...context.model,
     checks: [

@@ -13,7 +13,7 @@ export function formOf(spec: ChartSpec, frame: Frame): Form {
   const [shape] = shapes;
   if (spec.across.as === 'number' && shapes.size === 1 && shape === 'dot') return 'scatter';
   if (shapes.size > 1 || sides.size > 1) return 'combo';
-  return shape === 'target' || shape === 'figure' ? 'combo' : shape;
+  return shape === 'target' || shape === 'figure' || shape === 'read' ? 'combo' : shape;
 }
 
 /** A single figure: wished for, or the amount of the one row that there is, standing across itself. */

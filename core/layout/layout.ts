@@ -1,5 +1,5 @@
 import type { Frame } from '../shaping';
-import { layerUnit, layerWords, sentence, type ChartSpec, type Sources } from '../spec';
+import { drawnPart, isDrawn, layerUnit, layerWords, sentence, type ChartSpec, type Sources } from '../spec';
 import { acrossWords, lyingWords, within, type AcrossWords } from './across-ticks';
 import { spreadLabels } from './end-labels';
 import { figureOf } from './figure';
@@ -20,13 +20,38 @@ export const DEFAULT_SIZE: Size = { width: 720, height: 400 };
 
 const MOST_END_NAMES = 10;
 
-/** Frame, spec and size to the drawing model, without its checks. */
+/** From a frame to the drawing model, without its checks. */
 export function layout(
   frame: Frame,
   spec: ChartSpec,
   sources: Sources,
   whole: Size = DEFAULT_SIZE,
 ): Omit<ChartModel, 'checks'> {
+  if (spec.layers.every(isDrawn)) return laidOut(frame, spec, sources, whole);
+  const read = { ...spec, layers: spec.layers.filter((layer) => !isDrawn(layer)) };
+  return {
+    ...laidOut(drawnFrame(frame, spec), drawnPart(spec), sources, whole),
+    further: modelSeries(frameOf(frame, read), read, sources).map(({ name, labels }) => ({ name, labels })),
+    sentence: sentence(spec, sources),
+  };
+}
+
+/** A frame with the series that are drawn. */
+export const drawnFrame = (frame: Frame, spec: ChartSpec): Frame =>
+  spec.layers.every(isDrawn) ? frame : frameOf(frame, drawnPart(spec));
+
+function frameOf(frame: Frame, { layers }: ChartSpec): Frame {
+  const ids = new Set(layers.map(({ id }) => id));
+  const series = frame.series.filter(({ layer }) => ids.has(layer));
+  const kept = new Set(series.map(({ id }) => id));
+  const panels = frame.panels
+    ?.map((panel) => ({ ...panel, series: panel.series.filter((id) => kept.has(id)) }))
+    .filter((panel) => panel.series.length > 0);
+  const points = frame.points?.filter((point) => kept.has(point.series));
+  return { ...frame, series, ...(panels ? { panels } : {}), ...(points ? { points } : {}) };
+}
+
+function laidOut(frame: Frame, spec: ChartSpec, sources: Sources, whole: Size): Omit<ChartModel, 'checks'> {
   const series = modelSeries(frame, spec, sources);
   const grid = frame.panels && gridOf(frame.panels.length, whole);
   const size = grid?.cell ?? whole;

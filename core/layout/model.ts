@@ -25,6 +25,8 @@ export interface ChartModel {
     otherAt?: number;
   };
   series: ModelSeries[];
+  /** What is not drawn but read across, in the words of each place. */
+  further?: { name: string; labels: (string | null)[] }[];
   points?: { x: number; y: number; series: string; count: number }[];
   /** The slices of a pie, clockwise from the top. */
   slices?: Slice[];

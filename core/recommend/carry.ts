@@ -1,4 +1,4 @@
-import type { ChartSpec, Layer } from '../spec';
+import { isDrawn, type ChartSpec, type Layer } from '../spec';
 
 /**
  * Takes what a user changed into a newly recommended chart. What differs between `current` and `before` (the chart as
@@ -6,10 +6,10 @@ import type { ChartSpec, Layer } from '../spec';
  */
 export function carryOver(before: ChartSpec | undefined, current: ChartSpec | undefined, next: ChartSpec): ChartSpec {
   if (!before || !current) return next;
-  const layers = [
+  const layers = drawnFirst([
     ...next.layers.map((layer) => carryLayer(layer, before, current)),
     ...addedLayers(before, current, next),
-  ];
+  ]);
   const across =
     next.across.as === 'time' &&
     current.across.as === 'time' &&
@@ -48,6 +48,13 @@ export function carryOver(before: ChartSpec | undefined, current: ChartSpec | un
     ...(current.calendar ? { calendar: current.calendar } : {}),
     ...((current.look ?? next.look) ? { look: current.look ?? next.look } : {}),
   };
+}
+
+/** Layers that are only read stay behind those that are drawn; without any drawn one, all are drawn. */
+function drawnFirst(layers: readonly Layer[]): Layer[] {
+  const drawn = layers.filter(isDrawn);
+  if (drawn.length === 0) return layers.map((layer) => ({ ...layer, shape: 'line' }));
+  return [...drawn, ...layers.filter((layer) => !isDrawn(layer))];
 }
 
 const CARRIED = ['summary', 'shape', 'side', 'stack', 'then', 'thenBy', 'per', 'name', 'style'] as const;

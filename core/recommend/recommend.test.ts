@@ -35,11 +35,19 @@ function best(picks: readonly string[], medians: readonly (number | null)[] = []
     places: 24,
     series: 1,
     sideReasons: sided.reasons,
+    crowded: sided.crowded,
   });
   return { draft, proposals, spec: proposals[0].spec, reasons: proposals[0].reasons };
 }
 
 const shapes = (spec: ChartSpec) => spec.layers.map(({ shape, side }) => `${shape} ${side}`);
+
+test('amounts of which one fits neither of two scales get a small copy each', () => {
+  const found = best(['Sold on', 'Takings', 'Quantity', 'Cost'], [50_000, 4_000, 12]);
+  expect(found?.spec.panels).toEqual({ by: 'layer' });
+  expect(found?.reasons).toEqual(['Cost fits neither of two scales: each amount gets a small copy of its own.']);
+  expect(best(['Sold on', 'Takings', 'Quantity', 'Cost'], [50_000, 4_000, 40_000])?.spec.panels).toBeUndefined();
+});
 
 describe('what the picks become', () => {
   test('a When runs across wherever it was picked, the first Group is the split then', () => {

@@ -6,6 +6,8 @@ const FAR_APART = 10;
 export interface Sided {
   readonly layers: Layer[];
   readonly reasons: string[];
+  /** Why two scales do not hold all of them. */
+  readonly crowded?: string;
 }
 
 /**
@@ -21,7 +23,23 @@ export function assignSides(spec: ChartSpec, columns: Columns, medians: readonly
     if (why) reasons.push(why);
     return { ...layer, side: why ? 'right' : 'left' };
   });
-  return { layers, reasons };
+  const right = layers.findIndex(({ side }) => side === 'right');
+  const scatter = spec.across.as === 'number';
+  const odd = layers.find(
+    (layer, i) =>
+      layer.side === 'right' &&
+      i > right &&
+      whyRight(layers[right], layer, medians[right], medians[i], columns, scatter) !== undefined,
+  );
+  return {
+    layers,
+    reasons,
+    ...(odd
+      ? {
+          crowded: `${layerWords(odd, { columns })} fits neither of two scales: each amount gets a small copy of its own.`,
+        }
+      : {}),
+  };
 }
 
 function whyRight(

@@ -95,7 +95,8 @@ export type Order =
 
 export type Amount = { column: string } | { rows: true } | { formula: string; rowsFirst?: boolean };
 
-export const SHAPES = ['line', 'column', 'bar', 'area', 'dot', 'target', 'pie', 'figure'] as const;
+/** `read`: not drawn, only read across. */
+export const SHAPES = ['line', 'column', 'bar', 'area', 'dot', 'target', 'pie', 'figure', 'read'] as const;
 export type Shape = (typeof SHAPES)[number];
 export type Side = 'left' | 'right';
 
@@ -165,6 +166,12 @@ export type Filter =
 /** The calendar of a chart, and how its steps are written. */
 export function mannerOf({ calendar, look }: Pick<ChartSpec, 'calendar' | 'look'>): Manner {
   return { ...calendar, ...(look?.locale ? { locale: look.locale } : {}) };
+}
+
+/** The layers that are drawn, and those that are only read across. */
+export const isDrawn = ({ shape }: Pick<Layer, 'shape'>): boolean => shape !== 'read';
+export function drawnPart(spec: ChartSpec): ChartSpec {
+  return spec.layers.every(isDrawn) ? spec : { ...spec, layers: spec.layers.filter(isDrawn) };
 }
 
 /** The columns that an amount is made of: none for a count of rows. */

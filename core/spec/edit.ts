@@ -16,8 +16,10 @@ export const SOLID: ReadonlySet<Shape> = new Set(['column', 'bar', 'area', 'pie'
 /** Gives layers a shape; the scales of columns, bars and areas begin at zero, and only they stay stacked. A pie and a single figure stand alone, bars lie down together. */
 export function setShape(spec: ChartSpec, ids: readonly string[], shape: Shape): ChartSpec {
   const alone = (one: Shape) => one === 'pie' || one === 'figure';
+  if (shape === 'read') return onlyRead(spec, ids);
   const all = alone(shape) || spec.layers.some((layer) => alone(layer.shape));
   const layers = spec.layers.map((layer) => {
+    if (layer.shape === 'read' && !ids.includes(layer.id)) return layer;
     if (all || ids.includes(layer.id)) return withShape(layer, shape);
     // Columns lie down with the bars beside them, and stand up again.
     if (shape === 'bar' && layer.shape === 'column') return withShape(layer, 'bar');
@@ -32,6 +34,14 @@ export function setShape(spec: ChartSpec, ids: readonly string[], shape: Shape):
     }
   }
   return { ...spec, layers, scales };
+}
+
+/** Layers that are only read stand behind the drawn ones, of which one stays. */
+function onlyRead(spec: ChartSpec, ids: readonly string[]): ChartSpec {
+  const read = (layer: Layer) => layer.shape === 'read' || ids.includes(layer.id);
+  if (spec.layers.every(read)) return spec;
+  const quiet = spec.layers.filter(read).map((layer) => ({ ...withShape(layer, 'read'), side: 'left' as const }));
+  return tidyScales({ ...spec, layers: [...spec.layers.filter((layer) => !read(layer)), ...quiet] });
 }
 
 const STACKED: ReadonlySet<Shape> = new Set(['column', 'bar', 'area']);

@@ -1,6 +1,6 @@
 import type { ColumnProfile } from '../inference';
 import { column } from './against-columns';
-import type { ChartSpec, Filter, Layer } from './chart-spec';
+import { isDrawn, type ChartSpec, type Filter, type Layer } from './chart-spec';
 import { amountName, withinPath } from './layers';
 import { placeWords } from './place-words';
 import type { Sources } from './sources';
@@ -64,7 +64,7 @@ function groupedParts(spec: ChartSpec, sources: Sources): SentencePart[] {
   layers.forEach((layer, i) => {
     if (i > 0) parts.push({ text: i === layers.length - 1 ? ' and ' : ', ' });
     parts.push(...amountParts(layer, spec, sources));
-    if (!one) parts.push({ text: ' as ' }, shapePart(layer, 'many'));
+    if (!one) parts.push({ text: isDrawn(layer) ? ' as ' : ' ' }, shapePart(layer, 'many'));
     if (layer.side === 'right')
       parts.push({ text: ' on the ' }, { text: 'right scale', control: 'side', layer: layer.id });
   });

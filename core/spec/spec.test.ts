@@ -104,6 +104,17 @@ describe('changes', () => {
     const stacked = changeLayer(spec, 'l1', { shape: 'column', stack: 'stacked' });
     expect(setShape(stacked, ['l1'], 'line').layers[0].stack).toBeUndefined();
   });
+  test('a layer that is only read stands behind the drawn ones and frees its scale; one is always drawn', () => {
+    const read = setShape(spec, ['l1'], 'read');
+    expect(read.layers.map(({ id, shape }) => [id, shape])).toEqual([
+      ['l2', 'line'],
+      ['l1', 'read'],
+    ]);
+    expect(setShape(spec, ['l2'], 'read').scales.right).toBeUndefined();
+    expect(setShape(read, ['l2'], 'read')).toBe(read);
+    expect(setShape(read, ['l2'], 'pie').layers[1].shape).toBe('read');
+    expect(pathsOf(() => parseSpec({ ...spec, layers: [{ ...spec.layers[0], shape: 'read' }] }))).toEqual(['layers']);
+  });
 });
 
 describe('the sentence says the chart', () => {

@@ -36,6 +36,7 @@ import {
   GRIDS,
   LABEL_ANGLES,
   LEGENDS,
+  isDrawn,
   LETTERS,
   SCROLLS,
   NUMBER_UNITS,
@@ -333,6 +334,8 @@ export function parseSpec(value: unknown): ChartSpec {
   const ids = spec.layers.map((layer) => layer.id);
   const twice = ids.findIndex((id, i) => ids.indexOf(id) !== i);
   if (twice >= 0) throw new InvalidInput([{ path: `layers.${twice}.id`, message: `id "${ids[twice]}" stands twice` }]);
+  if (!spec.layers.some(isDrawn))
+    throw new InvalidInput([{ path: 'layers', message: 'at least one layer must be drawn' }]);
   return spec;
 }
 

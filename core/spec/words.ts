@@ -27,6 +27,7 @@ export const SHAPE_WORDS: Readonly<Record<Shape, { one: string; many: string }>>
   target: { one: 'target mark', many: 'target marks' },
   pie: { one: 'slice', many: 'a pie' },
   figure: { one: 'figure', many: 'a single figure' },
+  read: { one: 'only to read', many: 'only to read' },
 };
 
 /** What is made of the values after the summary, as it is chosen from a menu. */

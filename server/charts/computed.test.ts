@@ -81,6 +81,31 @@ describe('after the summary', () => {
   });
 });
 
+describe('what is only read across', () => {
+  const read = layer({ id: 'l2', amount: { formula: 'c5 / c4' }, shape: 'read' });
+  test('stands in no mark, scale, title or legend, but in the words of each place and in the sentence', async () => {
+    const model = await drawn(sales, { across: byMonth, layers: [layer(), read] });
+    const plain = await drawn(sales, { across: byMonth, layers: [layer()] });
+    expect(model.series).toEqual(plain.series);
+    expect(model.scales).toEqual(plain.scales);
+    expect([model.title, model.naming, model.form]).toEqual([plain.title, plain.naming, plain.form]);
+    // 10 / 35.30, 10.50 / 31.30, 13 / 49.40
+    expect(model.further?.[0].labels).toEqual(['0.2833', '0.3355', null, '0.2632']);
+    expect(model.sentence).toMatch(/as columns and .* only to read, by month/);
+  });
+  test('a change that a check offers for the drawn layers leaves it in the chart', async () => {
+    const model = await drawn(sales, {
+      across: bySpot,
+      layers: [layer({ shape: 'line' }), layer({ id: 'l2', amount: { column: 'c5' }, shape: 'read' })],
+    });
+    const change = model.checks.find(({ id }) => id === 'form-unsuited')?.change;
+    expect(change?.layers?.map(({ id, shape }) => [id, shape])).toEqual([
+      ['l1', 'column'],
+      ['l2', 'read'],
+    ]);
+  });
+});
+
 describe('gaps', () => {
   test('counted as zero, but not where a point is set aside', async () => {
     expect(await time({}, { across: { ...byMonth, gaps: 'zero' } })).toEqual([[35.3, 31.3, 0, 49.4]]);

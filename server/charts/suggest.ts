@@ -39,6 +39,7 @@ export async function suggest(
     places: frame.across.values.length,
     series: frame.series.length / draft.layers.length,
     sideReasons: sided.reasons,
+    ...(sided.crowded ? { crowded: sided.crowded } : {}),
     negative: frame.series.some(({ values }) => values.some((value) => value !== null && value < 0)),
     nameLength: median(frame.across.values.map((value) => String(value).length)) ?? 0,
   });

@@ -31,6 +31,14 @@ export function ReadAcross({ active, label, model }: { active?: boolean; label?:
               {changes && <td className={styles.more}>{change}</td>}
             </tr>
           ))}
+          {model.further?.map(({ name, labels }) => (
+            <tr key={name} className={styles.further}>
+              <th scope="row">{name}</th>
+              <td>{labels[at] ?? '–'}</td>
+              {shares && <td />}
+              {changes && <td />}
+            </tr>
+          ))}
         </tbody>
         {(shares || changes) && (
           <tfoot>

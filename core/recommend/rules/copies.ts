@@ -8,11 +8,17 @@ export const COPIES: readonly Rule[] = [
     from: 'tufte',
     propose: (e) => {
       const units = new Set(e.spec.layers.map((layer) => layerUnit(layer, e) ?? ''));
-      if (units.size <= MOST_UNITS || e.spec.across.as === 'number' || e.spec.across.as === 'bins') return undefined;
+      const many = units.size > MOST_UNITS;
+      if ((!many && e.crowded === undefined) || e.spec.across.as === 'number' || e.spec.across.as === 'bins')
+        return undefined;
       return {
         spec: { ...shaped(allLeft(e.spec), () => (overTime(e) ? 'line' : 'column')), panels: { by: 'layer' } },
         score: 0.97,
-        reasons: [`${units.size} units do not fit two scales: each amount gets a small copy of its own.`],
+        reasons: [
+          !many && e.crowded
+            ? e.crowded
+            : `${units.size} units do not fit two scales: each amount gets a small copy of its own.`,
+        ],
       };
     },
   },

@@ -13,6 +13,8 @@ export interface Evidence {
   readonly nameLength?: number;
   /** Why amounts went to the right scale. */
   readonly sideReasons: readonly string[];
+  /** Why two scales do not hold all amounts. */
+  readonly crowded?: string;
 }
 
 export interface Proposal {

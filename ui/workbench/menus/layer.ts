@@ -10,6 +10,7 @@ import {
   setSide,
   setStyle,
   setThen,
+  isDrawn,
   SHAPE_WORDS,
   stepsInWords,
   SUMMARY_WORDS,
@@ -69,7 +70,14 @@ export function shapeChoices(layer: Layer, spec: ChartSpec): Choice[] {
     chosen: layer.shape === 'figure',
     edit: (now) => setShape(now, [layer.id], 'figure'),
   };
-  return [...shapes, ...rings, ...(spec.across.as === 'time' ? [figure] : [])];
+  const read: Choice = {
+    key: 'read',
+    words: upperFirst(SHAPE_WORDS.read.many),
+    chosen: !isDrawn(layer),
+    edit: (now) => setShape(now, [layer.id], 'read'),
+  };
+  const others = spec.layers.some((one) => one.id !== layer.id && isDrawn(one));
+  return [...shapes, ...rings, ...(spec.across.as === 'time' ? [figure] : []), ...(others ? [read] : [])];
 }
 
 export function stackChoices(layer: Layer, spec: ChartSpec): ChoiceGroup[] {
