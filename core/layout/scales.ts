@@ -4,6 +4,7 @@ import { amountUnit, column, layerUnit, SOLID, type ChartSpec, type Scale, type 
 import type { ChartModel, ModelSeries, ScaleModel } from './model';
 import { logRangeFor } from './log-range';
 import { tickStyle, unitFor, writeNumber } from './numbers';
+import { apart, type Pair } from './headroom';
 import { rangeFor, spanOf, type Range } from './range';
 import { sharedRanges } from './shared-grid';
 import { writeScaleTitle } from './words';
@@ -66,8 +67,17 @@ function sharedOf(frame: Frame, series: readonly ModelSeries[], spec: ChartSpec,
     return { low, high };
   };
   const steps = left.steps ?? right.steps ?? most;
-  const ranges = sharedRanges(span(onLeft, left), span(onRight, right), steps, right.matchZero ?? false);
+  const [low, high] = [span(onLeft, left), span(onRight, right)];
+  const ranges = apart(alone(series), (headroom) =>
+    sharedRanges({ ...low, high: low.high + headroom * (low.high - low.low) }, high, steps, right.matchZero ?? false),
+  );
   return ranges && { left: ranges[0], right: ranges[1] };
+}
+
+/** The values of the one series on each scale, where there is just one on each. */
+function alone(series: readonly ModelSeries[]): Pair | undefined {
+  const [left, right] = (['left', 'right'] as const).map((side) => series.filter((one) => one.side === side));
+  return left.length === 1 && right.length === 1 ? [left[0].values, right[0].values] : undefined;
 }
 
 function scaleModel(

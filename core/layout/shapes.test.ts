@@ -6,6 +6,7 @@ import { slicesOf } from './slices';
 import { valueLabels } from './value-labels';
 import type { Layer } from '../spec';
 import type { ModelSeries, ScaleModel } from './model';
+import { apart } from './headroom';
 import { sharedRanges } from './shared-grid';
 import { textWidth } from './measure';
 
@@ -272,4 +273,48 @@ describe('slices of a pie', () => {
     }
     expect(spreadLabels([1, 2, 3], 0, 10)).toBeUndefined();
   });
+});
+
+describe('two layers on two scales', () => {
+  type Two = [number[], number[]];
+  const span = (values: readonly number[]) => ({ low: 0, high: Math.max(...values) });
+  const rangesOf = ([left, right]: Two) => {
+    const [a, b] = [span(left), span(right)];
+    return apart([left, right], (more) => sharedRanges({ ...a, high: a.high * (1 + more) }, b, 6, false));
+  };
+  const heights = (two: Two, ranges: ReturnType<typeof rangesOf>) =>
+    two.map((values, i) => values.map((value) => value / (ranges?.[i].domain[1] ?? 1)));
+  const crossings = ([a, b]: number[][]) => {
+    const sides = a.map((height, i) => Math.sign(height - b[i])).filter((side) => side !== 0);
+    return sides.filter((side, i) => i > 0 && side !== sides[i - 1]).length;
+  };
+
+  test('that rise and fall together do not lie on each other', () => {
+    const takings = [13, 18, 36, 45, 57, 43, 31, 26, 36, 39, 32, 27];
+    const two: Two = [takings, takings.map((value, i) => value * 100 + (i % 3) * 90)];
+    const [a, b] = heights(two, rangesOf(two));
+    expect(a.reduce((sum, height, i) => sum + Math.abs(height - b[i]), 0) / a.length).toBeGreaterThan(0.08);
+    expect(crossings([a, b])).toBe(0);
+  });
+
+  test('never cross more often than they did without headroom, and every value stays on its scale', () =>
+    fc.assert(
+      fc.property(
+        fc.array(fc.tuple(fc.integer({ min: 1, max: 900 }), fc.integer({ min: 1, max: 9 })), {
+          minLength: 2,
+          maxLength: 30,
+        }),
+        (pairs) => {
+          const two: Two = [pairs.map(([a]) => a), pairs.map(([, b]) => b)];
+          const plain = sharedRanges(span(two[0]), span(two[1]), 6, false);
+          const ranges = rangesOf(two);
+          expect(crossings(heights(two, ranges))).toBeLessThanOrEqual(crossings(heights(two, plain)));
+          expect(
+            heights(two, ranges)
+              .flat()
+              .every((height) => height <= 1 + 1e-9),
+          ).toBe(true);
+        },
+      ),
+    ));
 });
