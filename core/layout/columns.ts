@@ -21,6 +21,10 @@ export type ColumnModel = Pick<ChartModel, 'series' | 'scales' | 'lying'> & {
 /** The share of a place that stays free on each side of its columns. */
 const FREE = 0.16;
 const BETWEEN = 1;
+/** Columns finer than this, in pixels, leave nothing free between them: hairlines would flicker. */
+const FINE = 4;
+/** So far one of them reaches under the next, in pixels. */
+const CLOSED = 0.4;
 /** Columns are not drawn wider than this, in pixels. */
 export const WIDEST = 64;
 
@@ -34,10 +38,13 @@ export function columnBoxes(model: ColumnModel, box: Plot, widest = WIDEST): Col
   const slots = [...new Set(columns.map(slotOf))];
   const along = model.lying ? box.height : box.width;
   const band = along / Math.max(model.across.values.length, 1);
-  const free = model.across.kind === 'bins' ? Math.min(1, band * 0.1) : band * FREE;
-  const room = band - 2 * free - (slots.length - 1) * BETWEEN;
-  const width = Math.max(Math.min(room / slots.length, widest), 0.5);
-  const used = width * slots.length + (slots.length - 1) * BETWEEN;
+  const fine = band / slots.length < FINE;
+  const between = fine ? 0 : BETWEEN;
+  const free =
+    model.across.kind === 'bins' ? Math.min(1, band * 0.1) : fine && slots.length === 1 ? -CLOSED / 2 : band * FREE;
+  const room = band - 2 * free - (slots.length - 1) * between;
+  const width = Math.min(room / slots.length, widest);
+  const used = width * slots.length + (slots.length - 1) * between;
   const stacks = stackSpans(columns);
   return columns.map((series) => {
     const scale = model.scales[series.side];
@@ -50,7 +57,7 @@ export function columnBoxes(model: ColumnModel, box: Plot, widest = WIDEST): Col
       const [from, to] = stacks.get(series.id)?.[at] ?? [Math.max(0, scale.kind === 'log' ? low : 0), value];
       const [a, b] = [place(from), place(to)];
       if (a === b) return [];
-      const start = band * (at + 0.5) - used / 2 + slot * (width + BETWEEN);
+      const start = band * (at + 0.5) - used / 2 + slot * (width + between);
       const [first, length] = [Math.min(a, b), Math.abs(b - a)];
       return [
         model.lying

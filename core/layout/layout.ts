@@ -78,7 +78,9 @@ function laidOut(frame: Frame, spec: ChartSpec, sources: Sources, whole: Size): 
             series,
             naming === 'ends' ? series : [],
           );
-  const { plot, words } = arranged;
+  const bare = grid?.bare === true && !pie && !frame.points;
+  const plot = bare ? { left: 1, top: 3, width: size.width - 2, height: size.height - 5 } : arranged.plot;
+  const words = bare ? { ...arranged.words, ticks: [] } : arranged.words;
   const form = formOf(spec, frame);
   const values =
     pie || frame.panels || frame.points
@@ -117,7 +119,8 @@ function laidOut(frame: Frame, spec: ChartSpec, sources: Sources, whole: Size): 
     ...(spec.look ? { look: spec.look } : {}),
     ...(lying ? { lying } : {}),
     ...(values.length > 0 ? { values } : {}),
-    scales,
+    scales: bare ? saidScales(scales) : scales,
+    ...(bare ? { bare } : {}),
     ...(arranged.scroll ? { scroll: arranged.scroll } : {}),
     ...(grid ? { panels: withSlices(panels, frame, series, pie, words.labels, size, pieWish(spec, sources)) } : {}),
     size: { ...whole, plot, ...(grid ? { cell: grid.cell } : {}) },
@@ -183,6 +186,16 @@ function upright(
   const words = acrossWords(spec, frame, sources, first.width);
   const plot = plotFor(size, scales, acrossTitle, endNames, words);
   return { plot, words: within(words, plot, size.width, banded) };
+}
+
+/** Scales whose titles say what they run over: "Takings (£), £0 to £20k". */
+function saidScales(scales: ChartModel['scales']): ChartModel['scales'] {
+  return Object.fromEntries(
+    Object.entries(scales).map(([side, scale]) => {
+      const range = `${scale.labels[0]} to ${scale.labels[scale.labels.length - 1]}`;
+      return [side, { ...scale, title: scale.title ? `${scale.title}, ${range}` : range }];
+    }),
+  );
 }
 
 /** The plot as it would be if all places stood in it. */

@@ -39,6 +39,8 @@ export interface ChartModel {
   values?: ValueLabel[];
   /** The chart lies down: groups along the left side, amounts along the bottom (right scale: along the top). */
   lying?: boolean;
+  /** The cells of small copies hold marks alone; the title of the scale says its range. */
+  bare?: boolean;
   /** Small copies, each drawn in a cell of `size.cell` at its place; `scales` where a copy has its own. */
   panels?: Panel[];
   scales: { left?: ScaleModel; right?: ScaleModel; across?: ScaleModel };

@@ -10,13 +10,27 @@ const LABEL = 20;
 /** A copy is easiest to read about so many times as wide as it is high. */
 const SHAPE = 1.6;
 
+/** Smaller cells have no room for the words of axes. */
+const LEAST = { width: 120, height: 92 };
+/** Room above bare copies for what their common scale is, in pixels. */
+const SCALE_LINE = 20;
+
 export interface Grid {
   readonly cell: Size;
+  /** The cells hold marks alone; the scale that is common to them is said above. */
+  readonly bare?: boolean;
   readonly at: (copy: number) => { left: number; top: number };
 }
 
 /** Cells of one size for so many copies, as large as the room allows and neither too flat nor too narrow. */
-export function gridOf(count: number, { width, height }: Size): Grid {
+export function gridOf(count: number, size: Size): Grid {
+  const grid = cellsIn(count, size);
+  if (grid.cell.width >= LEAST.width && grid.cell.height >= LEAST.height) return grid;
+  const { cell, at } = cellsIn(count, { ...size, height: size.height - SCALE_LINE });
+  return { cell, bare: true, at: (copy) => ({ ...at(copy), top: at(copy).top + SCALE_LINE }) };
+}
+
+function cellsIn(count: number, { width, height }: Size): Grid {
   const cells = Array.from({ length: Math.max(count, 1) }, (_, i) => {
     const columns = i + 1;
     const rows = Math.ceil(Math.max(count, 1) / columns);

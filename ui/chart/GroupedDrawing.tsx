@@ -19,6 +19,8 @@ export function GroupedDrawing(props: DrawingProps) {
   const { model, small = false, width, height, onPoint, onPart } = props;
   const rows = useMemo(() => rowsFor(model), [model]);
   const { lying = false } = model;
+  // Without the words of axes: small pictures, and small copies that have no room for them.
+  const wordless = small || model.bare === true;
   const banded = isBanded(model.series, model);
   const room = roomOf(props);
   const { left, right } = model.scales;
@@ -41,7 +43,7 @@ export function GroupedDrawing(props: DrawingProps) {
     dataKey: 'i',
     type: 'category',
     scale: banded ? 'band' : 'point',
-    hide: small,
+    hide: wordless,
     interval: 0,
     ticks: model.across.ticks.map((tick) => tick.at),
     tick: <AcrossLabel model={model} />,
@@ -55,10 +57,10 @@ export function GroupedDrawing(props: DrawingProps) {
       data={rows}
       layout={lying ? 'vertical' : 'horizontal'}
       margin={{
-        top: lying && right && !small ? room.top - 26 : room.top,
-        left: !small && (left ?? lying) ? 0 : room.left,
-        right: right && !small && !lying ? 0 : room.right,
-        bottom: small ? room.bottom : 0,
+        top: lying && right && !wordless ? room.top - 26 : room.top,
+        left: !wordless && (left ?? lying) ? 0 : room.left,
+        right: right && !wordless && !lying ? 0 : room.right,
+        bottom: wordless ? room.bottom : 0,
       }}
       accessibilityLayer={!small}
       tabIndex={small ? -1 : 0}
@@ -82,23 +84,23 @@ export function GroupedDrawing(props: DrawingProps) {
         <YAxis
           {...places}
           yAxisId="places"
-          width={small ? 0 : room.left}
+          width={wordless ? 0 : room.left}
           tickLine={model.look?.ticks ? AXIS_LINE : false}
         />
       ) : (
         <XAxis
           {...places}
           padding={small || banded ? undefined : { left: 0, right: 0 }}
-          height={small ? 0 : room.bottom}
+          height={wordless ? 0 : room.bottom}
           tickLine={(model.look?.ticks ?? !banded) ? AXIS_LINE : false}
         />
       )}
       {(['left', 'right'] as const).map((side) => {
         if (lying) {
-          const axis = lyingAxis(model, side, small, side === 'left' ? room.bottom : 26);
+          const axis = lyingAxis(model, side, wordless, side === 'left' ? room.bottom : 26);
           return axis && <XAxis key={side} {...axis} />;
         }
-        const axis = sideAxis(model, side, small, room[side]);
+        const axis = sideAxis(model, side, wordless, room[side]);
         return axis && <YAxis key={side} {...axis} />;
       })}
       {!small && (

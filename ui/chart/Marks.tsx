@@ -90,7 +90,7 @@ function SeriesMarks({ series, model, spots, small, plot }: Props & { series: Mo
     case 'dot':
       return (
         <Symbols
-          d={symbolPath(series.symbol, small ? 2.5 : (series.pointSize ?? 10) / 2)}
+          d={symbolPath(series.symbol, small ? 2.5 : (series.pointSize ?? dotSize(model)) / 2)}
           points={runs.flatMap(({ points }) => points.map(at))}
           series={series}
         />
@@ -114,6 +114,12 @@ function SeriesMarks({ series, model, spots, small, plot }: Props & { series: Mo
         </>
       );
   }
+}
+
+/** Many dots are smaller, so that they do not melt into a band. */
+function dotSize({ across }: ChartModel): number {
+  const many = across.values.length;
+  return many > 300 ? 4 : many > 120 ? 6 : 10;
 }
 
 interface RunProps {

@@ -5,6 +5,9 @@ import type { Slice } from '@/core/layout';
 import type { DrawingProps } from './drawing';
 import styles from './ReadAcross.module.css';
 
+/** Edges between more slices than this would hide them. */
+const MANY_SLICES = 60;
+
 /** Slices of one whole, clockwise from the top, each with its name and share beside it. */
 export function PieDrawing({ model, small = false, width, height, onPoint }: DrawingProps) {
   const [over, setOver] = useState<number>();
@@ -33,7 +36,7 @@ export function PieDrawing({ model, small = false, width, height, onPoint }: Dra
             fill={slice.color}
             fillOpacity={model.series[0]?.clear === undefined ? undefined : 1 - model.series[0].clear}
             stroke="#fffdf8"
-            strokeWidth={small ? 0.6 : 1.5}
+            strokeWidth={slices.length > MANY_SLICES ? 0 : small ? 0.6 : 1.5}
             opacity={over === undefined || over === slice.at ? 1 : 0.6}
             style={{ cursor: onPoint ? 'pointer' : undefined }}
             onPointerEnter={small ? undefined : () => setOver(slice.at)}

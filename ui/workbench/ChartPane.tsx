@@ -127,8 +127,10 @@ export function ChartPane({ holder, size, sheet, sources, preview, busy, error }
                   <div
                     className={styles.over}
                     style={{
-                      top: model.panels?.[0]?.top ?? 0,
-                      ...(model.size.cell ?? { width: model.size.width, height: model.size.height }),
+                      top: (model.panels?.[0]?.top ?? 0) - (model.bare ? ABOVE_BARE : 0),
+                      ...(model.size.cell && !model.bare
+                        ? model.size.cell
+                        : { width: model.size.width, height: model.size.height }),
                     }}
                   >
                     {model.form !== 'number' && (
@@ -227,6 +229,9 @@ function useScrolled(model: ChartModel | undefined) {
   const setFrom = useCallback((next: number) => setScrolled({ chart, from: next }), [chart]);
   return { seen, from, setFrom };
 }
+
+/** The title of bare copies' scale stands above the first one's label, in pixels. */
+const ABOVE_BARE = 40;
 
 const LETTERS = { small: 0.86, normal: 1, large: 1.2 } as const;
 

@@ -52,9 +52,13 @@ export function ChartParts({ model, spec, sources, open, onOpen }: Props) {
   }, [gone, onOpen]);
   return (
     <>
-      {model.scales.left && area('left', 'Left scale')}
-      {model.scales.right && area('right', 'Right scale')}
-      {!model.slices && area('across', 'Across')}
+      {!model.bare && (
+        <>
+          {model.scales.left && area('left', 'Left scale')}
+          {model.scales.right && area('right', 'Right scale')}
+          {!model.slices && area('across', 'Across')}
+        </>
+      )}
       {open !== undefined && card && (
         // Cards open towards the sheet, so that the chart they change stays in view.
         <Popover
@@ -126,7 +130,12 @@ const hidden = (plot: Plot): CSSProperties => ({
 function areasOf(model: ChartModel): Record<'left' | 'right' | 'across', CSSProperties> {
   const { plot, width, height } = model.size;
   const below = plot.top + plot.height;
-  const beside = (left: number, room: number) => ({ left, top: plot.top - 8, width: room, height: plot.height + 16 });
+  const beside = (left: number, room: number) => ({
+    left,
+    top: plot.top - 8,
+    width: Math.max(room, 0),
+    height: plot.height + 16,
+  });
   const along = (top: number, room: number) => ({
     left: plot.left,
     top,
@@ -181,7 +190,7 @@ function AxisTitle({
 function AcrossTitle({ model, spec }: { model: ChartModel; spec: ChartSpec }) {
   const edit = useWork((state) => state.edit);
   const { plot } = model.size;
-  if (model.slices) return null;
+  if (model.slices || model.bare) return null;
   return (
     <span
       className={model.lying ? styles.axisTitle : styles.acrossTitle}

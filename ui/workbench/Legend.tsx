@@ -4,6 +4,9 @@ import { Mark } from '../chart/symbols';
 import styles from './ChartPane.module.css';
 import { SeriesName } from './SeriesName';
 
+/** More names than these may not all be in sight. */
+const MANY = 10;
+
 /** The names of the series, where they do not stand at the lines' ends. A mark opens its layer's card, a name is rewritten in place. */
 export function Legend({
   model,
@@ -22,6 +25,7 @@ export function Legend({
   const twoScales = model.scales.left && model.scales.right;
   return (
     <ul className={styles.legend} aria-label="Legend">
+      {listed.length > MANY && <li className="second">{listed.length} in all:</li>}
       {listed.map((series) => (
         <li key={series.id}>
           <button
