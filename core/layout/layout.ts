@@ -82,21 +82,30 @@ function laidOut(frame: Frame, spec: ChartSpec, sources: Sources, whole: Size): 
   const plot = bare ? { left: 1, top: 3, width: size.width - 2, height: size.height - 5 } : arranged.plot;
   const words = bare ? { ...arranged.words, ticks: [] } : arranged.words;
   const form = formOf(spec, frame);
+  const valued = (own: readonly ModelSeries[], on: ChartModel['scales']) =>
+    valueLabels(
+      {
+        series: [...own],
+        scales: on,
+        plot: arranged.scroll ? wholePlot(plot, arranged.scroll, frame, lying) : plot,
+        lying,
+        banded: isBanded(series, frame),
+        locale: spec.look?.locale,
+        across: { ...frame.across, values: [...frame.across.values] },
+      },
+      spec.layers,
+    );
   const values =
-    pie || frame.panels || frame.points
+    pie || bare || frame.points
       ? []
-      : valueLabels(
-          {
-            series,
-            scales,
-            plot: arranged.scroll ? wholePlot(plot, arranged.scroll, frame, lying) : plot,
-            lying,
-            banded: isBanded(series, frame),
-            locale: spec.look?.locale,
-            across: { ...frame.across, values: [...frame.across.values] },
-          },
-          spec.layers,
-        );
+      : grid
+        ? panels.flatMap((panel) =>
+            valued(
+              series.filter(({ id }) => panel.series.includes(id)),
+              { ...scales, ...panel.scales },
+            ),
+          )
+        : valued(series, scales);
   const named = naming === 'ends' ? nameEnds(series, scales, plot) : series;
   return {
     form,

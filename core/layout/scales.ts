@@ -11,6 +11,8 @@ import { writeScaleTitle } from './words';
 
 /** Pixels that one step of a scale wants: up a side, and along the bottom. */
 const TICK_ROOM = 54;
+/** From this height on three steps have room, however small the copy. */
+const LEAST_OF_THREE = 130;
 const LYING_ROOM = 84;
 
 /** The scales in use: left and right for amounts, across for a scatter. `length` is the room along them, in pixels. */
@@ -22,7 +24,7 @@ export function scalesOf(
   length: number,
   lying: boolean,
 ): ChartModel['scales'] {
-  const most = Math.max(2, Math.floor((length - 60) / (lying ? LYING_ROOM : TICK_ROOM)));
+  const most = Math.max(length >= LEAST_OF_THREE ? 3 : 2, Math.floor((length - 60) / (lying ? LYING_ROOM : TICK_ROOM)));
   const locale = spec.look?.locale;
   const shared = sharedOf(frame, series, spec, most);
   const side = (name: Side): ScaleModel | undefined => {

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { spreadLabels } from './end-labels';
+import { columnBoxes } from './columns';
 import { alongScale, logRangeFor } from './log-range';
 import { gridOf } from './panels';
 import { slicesOf } from './slices';
@@ -89,6 +90,27 @@ describe('values on the marks', () => {
     const texts = valueLabels(drawn, [layer({ values: true })]).map(({ text }) => text);
     expect(texts).toEqual(expect.arrayContaining(['9.00k', '0.01k']));
     expect(texts.length).toBeLessThan(60);
+  });
+  test('of columns beside each other, none but the few that matter most covers another column', () => {
+    const values = Array.from({ length: 24 }, (_, i) => 300 + ((i * 37) % 40) * 20);
+    const drawn = {
+      series: [series(values)],
+      scales: { left: scale(1200) },
+      plot: { left: 40, top: 20, width: 600, height: 300 },
+      lying: false,
+      banded: true,
+      across: across(values),
+    };
+    const labels = valueLabels(drawn, [layer({ values: true })]);
+    const [{ boxes }] = columnBoxes(drawn, drawn.plot);
+    const covering = labels.filter(({ x, y, text }) => {
+      const half = textWidth(text, 12) / 2;
+      return boxes.some(
+        (box) => x - half < box.x + box.width && box.x < x + half && box.y < y + 4 && box.y + box.height > y - 4,
+      );
+    });
+    expect(labels.length).toBeGreaterThan(4);
+    expect(covering.length).toBeLessThanOrEqual(4);
   });
   test('only the layers that ask for them carry values', () =>
     expect(

@@ -1,7 +1,7 @@
 import type { Locale } from '../calendar';
 import type { Layer } from '../spec';
 import { alongPlaces } from './along-places';
-import { columnBoxes, stackSpans, type ColumnModel } from './columns';
+import { columnBoxes, stackSpans, type ColumnBox, type ColumnModel } from './columns';
 import { alongScale } from './log-range';
 import { textWidth } from './measure';
 import { DIVISOR, unitFor, writeNumber, writeValue } from './numbers';
@@ -29,6 +29,8 @@ interface Candidate extends ValueLabel {
   readonly top: number;
   readonly width: number;
   readonly rank: number;
+  /** It stands in its mark. */
+  readonly within?: boolean;
 }
 
 /** Where on the drawing a value belongs. */
@@ -57,13 +59,18 @@ export function valueLabels(drawn: Drawn, layers: readonly Layer[]): ValueLabel[
     });
   const placed: Candidate[] = [];
   const { plot } = drawn;
+  const columns = columnBoxes(drawn, plot).flatMap(({ boxes }) => boxes);
+  const solid = new Set(drawn.series.filter(({ shape }) => shape === 'column' || shape === 'bar').map(({ id }) => id));
+  // What stands beside a column covers no other one, unless it is among the few that matter most.
+  const covers = (one: Candidate) =>
+    one.rank > 1 && solid.has(one.series) && !one.within && columns.some((column) => liesOn(one, column));
   for (const one of [...candidates].sort((a, b) => a.rank - b.rank).map((found) => movedIn(found, plot))) {
     const inside =
       one.left >= plot.left - EDGE &&
       one.left + one.width <= plot.left + plot.width + (drawn.lying ? BEYOND : EDGE) &&
       one.top >= plot.top - HEIGHT &&
       one.top + HEIGHT <= plot.top + plot.height;
-    if (inside && !placed.some((other) => touches(one, other))) placed.push(one);
+    if (inside && !placed.some((other) => touches(one, other)) && !covers(one)) placed.push(one);
   }
   return placed.map(({ x, y, text, anchor, series, color }) => ({
     x,
@@ -82,6 +89,13 @@ function movedIn(one: Candidate, { left, width }: Plot): Candidate {
   const by = Math.min(Math.max(wanted, -one.width / 2), one.width / 2);
   return by === 0 ? one : { ...one, x: one.x + by, left: one.left + by };
 }
+
+/** The words of a candidate, less the little that letters leave free around them, over a column. */
+const liesOn = ({ left, top, width }: Candidate, column: ColumnBox) =>
+  left + 2 < column.x + column.width &&
+  column.x < left + width - 2 &&
+  top + 2 < column.y + column.height &&
+  column.y < top + HEIGHT - 2;
 
 const touches = (a: Candidate, b: Candidate) =>
   a.left < b.left + b.width && b.left < a.left + a.width && a.top < b.top + HEIGHT && b.top < a.top + HEIGHT;
@@ -216,6 +230,7 @@ function candidate(spot: Spot, text: string, series: ModelSeries, rank: number):
       left: spot.x - width / 2,
       top: spot.y - HEIGHT / 2,
       color: wordOn(series.color),
+      within: true,
     };
   if (spot.to === 'right' || spot.to === 'left') {
     const right = spot.to === 'right';

@@ -20,7 +20,11 @@ export function PanelsDrawing({ model, small = false, width, height, onPoint, on
           : { left: panel.left, top: panel.top, ...cell };
         return (
           <div key={panel.value} style={{ position: 'absolute', left: box.left, top: box.top }}>
-            {!small && <h3 className={styles.label}>{panel.label}</h3>}
+            {!small && (
+              <h3 className={styles.label} style={{ maxWidth: box.width + 6 }} title={panel.label}>
+                {panel.label}
+              </h3>
+            )}
             <PlotDrawing
               model={copyOf(model, panel)}
               small={small}
@@ -64,6 +68,7 @@ function copyOf(model: ChartModel, panel: Panel): ChartModel {
     ...rest,
     series: model.series.filter(({ id }) => own.has(id)),
     ...(model.points ? { points: model.points.filter(({ series }) => own.has(series)) } : {}),
+    ...(model.values ? { values: model.values.filter(({ series }) => own.has(series)) } : {}),
     ...(panel.slices ? { slices: panel.slices } : {}),
     scales: { ...model.scales, ...panel.scales },
     size: { ...cell, plot: model.size.plot },

@@ -70,6 +70,7 @@ function picksOf(spec: ChartSpec): string[] {
       withinPath(spec)[0]?.column ?? spec.across.column,
       ...amounts,
       ...(spec.split ? [spec.split.column] : []),
+      ...(spec.panels && 'column' in spec.panels ? [spec.panels.column] : []),
     ]),
   ];
 }
