@@ -1,6 +1,6 @@
 import { readTable } from '@/testing/table';
 import { byKey, type ChartSpec } from '../spec';
-import { assignSides, carryOver, draftSpec, fitScales, median, propose, sortPicks } from '.';
+import { assignSides, carryOver, draftSpec, fitScales, median, propose, readRules, RULES, sortPicks, SOURCES } from '.';
 
 const days = Array.from({ length: 90 }, (_, i) =>
   new Date(Date.UTC(2025, 0, 1) + i * 86_400_000).toISOString().slice(0, 10),
@@ -165,4 +165,33 @@ test('what was changed by hand stays when another column is picked', () => {
   expect(carried.layers.map(({ summary }) => summary)).toEqual(['median', next.layers[1].summary]);
   expect(carried.text.title).toBe('Mine');
   expect(carried.across).toMatchObject({ step: 'month' });
+});
+
+describe('the table of rules', () => {
+  const line = 'over time, not split | lines | 0.5 | zacks | {series} lines. / Calm.';
+  test('a line is read into what it looks at, proposes and says', () =>
+    expect(readRules(line)).toEqual([
+      {
+        looksAt: [
+          { fact: 'over time', not: false },
+          { fact: 'split', not: true },
+        ],
+        form: 'lines',
+        score: 0.5,
+        from: 'zacks',
+        says: ['{series} lines.', 'Calm.'],
+      },
+    ]));
+  test.each([
+    [line.replace('over time', 'over tide'), 'line 1 of the rules: no fact "over tide"'],
+    [line.replace('| lines', '| lyons'), 'line 1 of the rules: no form "lyons"'],
+    [line.replace('zacks', 'hearsay'), 'line 1 of the rules: no source "hearsay"'],
+    [line.replace('0.5', 'high'), 'line 1 of the rules: "high" is no score'],
+    [`\n${line.replace('{series}', '{serious}')}`, 'line 2 of the rules: no word "serious"'],
+  ])('%s is refused', (wrong, message) => expect(() => readRules(wrong)).toThrow(message));
+  test('every source is relied on, and no two lines are the same', () => {
+    expect(new Set(RULES.map(({ from }) => from))).toEqual(new Set(Object.keys(SOURCES)));
+    const lines = RULES.map((rule) => JSON.stringify(rule));
+    expect(new Set(lines).size).toBe(lines.length);
+  });
 });
