@@ -9,5 +9,5 @@ export * from './numbers';
 export * from './palette';
 export * from './range';
 export * from './readings';
-export { inSight, type Scroll } from './scroll';
+export { inSight } from './scroll';
 export * from './ticks';

@@ -1,6 +1,5 @@
 import type { ChartLook, ChartSpec, Shape, Side } from '../spec';
 import type { CheckId } from './check-ids';
-import type { Scroll } from './scroll';
 
 export const FORMS = ['line', 'scatter', 'combo', 'column', 'bar', 'area', 'dot', 'pie', 'number'] as const;
 export type Form = (typeof FORMS)[number];
@@ -54,6 +53,13 @@ export interface ChartModel {
   subtitle?: string;
   sentence: string;
   checks: Check[];
+}
+
+/** Places that do not fit beside each other: `shown` of them stand in the plot at once, and the scales stand still. */
+export interface Scroll {
+  readonly shown: number;
+  /** Which end is shown first. */
+  readonly first: 'start' | 'end';
 }
 
 /** A value written on its mark: its middle, in pixels. */

@@ -1,14 +1,7 @@
 import type { Frame } from '../shaping';
 import type { ChartSpec } from '../spec';
 import { within } from './across-ticks';
-import type { ChartModel, ModelSeries } from './model';
-
-/** Places that do not fit beside each other: `shown` of them stand in the plot at once, and the scales stand still. */
-export interface Scroll {
-  readonly shown: number;
-  /** Which end is shown first. */
-  readonly first: 'start' | 'end';
-}
+import type { ChartModel, ModelSeries, Scroll } from './model';
 
 /** The least room of a place, in pixels: a label of its own, and columns that can be told apart. */
 const LEAST_UPRIGHT = 20;
