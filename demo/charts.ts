@@ -30,6 +30,27 @@ export function demoCharts(sheets: ReadonlyMap<string, Sheet>): ChartSpec[] {
     {
       ...tillChart,
       filters: [],
+      across: { as: 'group', column: till.key('Item'), order: { by: 'value', descending: true } },
+      text: { title: 'What every item brings in' },
+      layers: [{ ...takings, shape: 'bar', style: { values: true } }],
+    },
+    {
+      ...tillChart,
+      filters: [],
+      across: { as: 'group', column: till.key('Paid by'), order: { by: 'value', descending: true } },
+      text: { title: 'How our customers pay' },
+      layers: [{ ...takings, shape: 'pie', style: { ring: 'whole' } }],
+    },
+    {
+      ...tillChart,
+      filters: [],
+      across: { as: 'time', column: till.key('Sold on'), step: 'month', partial: 'leave-out' },
+      text: { title: 'Takings of the last whole month' },
+      layers: [{ ...takings, shape: 'figure' }],
+    },
+    {
+      ...tillChart,
+      filters: [],
       across: { as: 'time', column: till.key('Sold on'), step: 'quarter', partial: 'leave-out' },
       split: { column: till.key('Spot') },
       text: { title: 'Where the takings come from' },

@@ -26,6 +26,18 @@ const VIEWS = [
   { name: 'years-over-each-other', at: () => chartNamed('The season, year by year') },
   { name: 'small-copies', at: () => chartNamed('Takings by month and plant group') },
   { name: 'parts-of-100-percent', at: () => chartNamed('Where the takings come from') },
+  { name: 'ring', at: () => chartNamed('How our customers pay') },
+  { name: 'single-figure', at: () => chartNamed('Takings of the last whole month') },
+  { name: 'many-groups', at: () => chartNamed('What every item brings in') },
+  {
+    name: 'checks-open',
+    at: () => chartNamed('Takings by month and spot'),
+    first: (page) =>
+      page
+        .getByRole('contentinfo')
+        .getByRole('button', { name: /checks$/ })
+        .click(),
+  },
   {
     name: 'rows-behind',
     at: () => chartNamed('Trays potted against target, the furthest along first'),
