@@ -92,6 +92,25 @@ test('grid, ground and a series open their cards where they are clicked; a click
   await expect(dialog(page, /Rain/)).toContainText('Colour');
 });
 
+test("a group gets a colour of one's own, which is offered again and survives a reload", async ({ page }) => {
+  await dropFile(page, { name: 'colours-of-places.csv', text: WEATHER });
+  await pick(page, 'Day', 'Rain', 'Place');
+  await openPart(page, 'Series');
+  await page.getByLabel('Colour of North').click();
+  const code = page.locator('.ant-color-picker-hex-input input:visible');
+  await code.fill('aa3366');
+  await page.keyboard.press('Enter');
+  await drawn(page);
+  const marks = () => figure(page).locator('[data-series] [stroke="#aa3366"], [data-series][fill="#aa3366"]');
+  await expect(marks().first()).toBeAttached();
+  await page.waitForTimeout(500); // what waits to be written down
+  await page.reload();
+  await expect(marks().first()).toBeAttached();
+  await openPart(page, 'Series');
+  await page.getByLabel('Colour of South').click();
+  await expect(page.getByText('Your own')).toBeVisible();
+});
+
 test('many groups are scrolled by keyboard and wheel, and the scale stands still', async ({ page }) => {
   const names = Array.from({ length: 90 }, (_, i) => `Customer ${String(i + 1).padStart(2, '0')}`);
   const rows = names.flatMap((name, i) => [`${name},${1000 - i * 10}`, `${name},5`]);

@@ -9,5 +9,6 @@ export * from './numbers';
 export * from './palette';
 export * from './range';
 export * from './readings';
+export { groupWords } from './series';
 export { inSight } from './scroll';
 export * from './ticks';

@@ -161,6 +161,7 @@ const pieWish = ({ layers: [layer], look }: ChartSpec, sources: Sources) => ({
   style: layer.style,
   unit: layerUnit(layer, sources),
   ...(look?.locale ? { locale: look.locale } : {}),
+  ...(look?.colors ? { colors: look.colors } : {}),
 });
 
 /** Copies with scales of their own share the room that the widest numbers of any of them need. */

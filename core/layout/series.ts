@@ -38,6 +38,7 @@ export function modelSeries(frame: Frame, spec: ChartSpec, sources: Sources): Mo
       values: [...series.values],
       labels: series.values.map((value) => (value === null ? null : write(value))),
       color:
+        ownColor(series.split, spec) ??
         (likes.length === spec.layers.length ? layer.style?.color : undefined) ??
         seriesColor(colorPlace(series, i, frame, layer, likes)),
       ...dashOf(layer),
@@ -50,6 +51,14 @@ export function modelSeries(frame: Frame, spec: ChartSpec, sources: Sources): Mo
     };
   });
 }
+
+/** The words of a group, as its colour is kept by. */
+export function groupWords(split: NonNullable<FrameSeries['split']> | null): string {
+  return split === null ? '(blank)' : typeof split === 'boolean' ? (split ? 'Yes' : 'No') : String(split);
+}
+
+const ownColor = (split: FrameSeries['split'], { look }: ChartSpec) =>
+  split === undefined ? undefined : look?.colors?.[groupWords(split)];
 
 function layerOf(spec: ChartSpec, id: string): Layer {
   const found = spec.layers.find((layer) => layer.id === id);
@@ -69,16 +78,7 @@ function seriesName(series: FrameSeries, layer: Layer, spec: ChartSpec, sources:
     !spec.split.step &&
     typeof split === 'string' &&
     /^\d{4}-\d\d-\d\d$/.test(split);
-  const value =
-    split === null
-      ? '(blank)'
-      : typeof split === 'boolean'
-        ? split
-          ? 'Yes'
-          : 'No'
-        : dated
-          ? dayShort(fromIso(split), spec.look?.locale)
-          : String(split);
+  const value = dated ? dayShort(fromIso(split), spec.look?.locale) : groupWords(split);
   return several ? `${own}, ${value}` : value;
 }
 

@@ -1,6 +1,6 @@
 import type { Locale } from '../calendar';
 import type { Frame } from '../shaping';
-import type { Layer } from '../spec';
+import type { ChartLook, Layer } from '../spec';
 import type { ChartModel, ModelSeries, Plot, Slice } from './model';
 import type { Size } from './plot';
 import { spreadLabels } from './end-labels';
@@ -33,6 +33,7 @@ export interface PieWish {
   readonly style?: Layer['style'];
   readonly unit?: string;
   readonly locale?: Locale;
+  readonly colors?: ChartLook['colors'];
 }
 
 /**
@@ -44,7 +45,7 @@ export function slicesOf(
   series: ModelSeries,
   labels: readonly string[],
   size: Size,
-  { style = {}, unit, locale }: PieWish = {},
+  { style = {}, unit, locale, colors }: PieWish = {},
 ): { slices: Slice[]; plot: Plot; hole?: ChartModel['hole'] } {
   const half = style.ring === 'half';
   const values = series.values.map((value) => (value !== null && value > 0 ? value : 0));
@@ -63,7 +64,7 @@ export function slicesOf(
         from: turn(from),
         to: turn(turned),
         words: sliceWords(series.labels[at] ?? '', writeValue(value / whole, '%', undefined, locale), style.valuesAs),
-        color: seriesColor(at),
+        color: colors?.[String(frame.across.values[at])] ?? seriesColor(at),
       },
     ];
   });

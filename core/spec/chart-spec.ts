@@ -56,6 +56,8 @@ export interface ChartLook {
   frame?: boolean;
   /** Places that do not fit are scrolled, from the first or from the last; absent: groups from the first, steps not. */
   scroll?: (typeof SCROLLS)[number];
+  /** Colours of groups by their words, wherever they are series or slices: `{ Yard: '#2f6db3' }`. */
+  colors?: Record<string, string>;
   /** How numbers and dates are written; absent: as in Britain. */
   locale?: Locale;
 }

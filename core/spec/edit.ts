@@ -76,6 +76,11 @@ export function setLook(spec: ChartSpec, change: ChartLook): ChartSpec {
   return next ? { ...rest, look: next } : rest;
 }
 
+/** Gives a group its own colour, wherever it is a series or a slice. */
+export function setColor(spec: ChartSpec, group: string, color: string): ChartSpec {
+  return setLook(spec, { colors: { ...spec.look?.colors, [group]: color } });
+}
+
 function withoutEmpty<T extends object>(value: T): T | undefined {
   const filled = Object.entries(value).filter(([, one]) => one !== undefined);
   return filled.length > 0 ? (Object.fromEntries(filled) as T) : undefined;

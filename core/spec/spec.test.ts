@@ -47,6 +47,8 @@ describe('a chart from outside', () => {
 
   test.each([
     ['an unknown name', { ...spec, colour: 'red' }, 'colour'],
+    ['a colour that is none', { ...spec, look: { colors: { Yard: 'red' } } }, 'look.colors'],
+    ['a place that is not offered', { ...spec, look: { locale: 'xx' } }, 'look.locale'],
     ['an unknown step', { ...spec, across: { as: 'time', column: 'c1', step: 'fortnight' } }, 'across.step'],
     ['a column that is no key', { ...spec, across: { as: 'group', column: 'Takings' } }, 'across.column'],
     ['no layer', { ...spec, layers: [] }, 'layers'],

@@ -99,6 +99,21 @@ class TextsByName implements ValidatorConstraintInterface {
   }
 }
 
+@ValidatorConstraint({ name: 'colorsByName' })
+class ColorsByName implements ValidatorConstraintInterface {
+  validate(value: unknown): boolean {
+    return (
+      typeof value === 'object' &&
+      value !== null &&
+      Object.entries(value).every(([name, color]) => name.length <= TEXT_LIMIT && COLOR.test(String(color)))
+    );
+  }
+  defaultMessage(args: ValidationArguments): string {
+    return `${args.property} must hold colours written #rrggbb by the words of groups`;
+  }
+}
+const COLOR = /^#[0-9a-fA-F]{6}$/;
+
 class AmountInput {
   @Validate(ExactlyOneOf, [['column'], ['rows'], ['formula']]) readonly kind = undefined;
   @IsOptional() @Column() column?: string;
@@ -237,6 +252,7 @@ class LookInput {
   @IsOptional() @IsIn(LABEL_ANGLES) labels?: string;
   @IsOptional() @Matches(/^#[0-9a-fA-F]{6}$/, { message: 'ground must be written #rrggbb' }) ground?: string;
   @IsOptional() @IsBoolean() frame?: boolean;
+  @IsOptional() @IsObject() @Validate(ColorsByName) colors?: Record<string, string>;
   @IsOptional() @IsIn(LOCALES) locale?: string;
   @IsOptional() @IsIn(SCROLLS) scroll?: string;
 }

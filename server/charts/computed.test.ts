@@ -106,6 +106,20 @@ describe('what is only read across', () => {
   });
 });
 
+describe('colours of groups', () => {
+  const look = { colors: { Shop: '#aa3366', '(blank)': '#336699' } };
+  test('hold wherever the group is a series', async () => {
+    const model = await drawn(sales, { across: byMonth, split: { column: 'c2' }, layers: [layer()], look });
+    const colors = Object.fromEntries(model.series.map(({ name, color }) => [name, color]));
+    expect(colors).toMatchObject({ Shop: '#aa3366', '(blank)': '#336699' });
+    expect(new Set(Object.values(colors)).size).toBe(model.series.length);
+  });
+  test('and wherever it is a slice', async () => {
+    const model = await drawn(sales, { across: bySpot, layers: [layer({ shape: 'pie' })], look });
+    expect(model.slices?.find(({ name }) => name === 'Shop')?.color).toBe('#aa3366');
+  });
+});
+
 describe('gaps', () => {
   test('counted as zero, but not where a point is set aside', async () => {
     expect(await time({}, { across: { ...byMonth, gaps: 'zero' } })).toEqual([[35.3, 31.3, 0, 49.4]]);

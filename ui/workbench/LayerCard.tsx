@@ -1,12 +1,13 @@
 'use client';
 
-import { Button, Checkbox, ColorPicker, Input, InputNumber, Select, Slider } from 'antd';
+import { Button, Checkbox, Input, InputNumber, Select, Slider } from 'antd';
 import { useState } from 'react';
-import { PALETTE, type ChartModel } from '@/core/layout';
+import { groupWords, type ChartModel } from '@/core/layout';
 import {
   changeLayer,
   layerWords,
   moveLayer,
+  setColor,
   setStyle,
   type ChartSpec,
   type Layer,
@@ -14,8 +15,47 @@ import {
   type Sources,
 } from '@/core/spec';
 import { Card, Field, SelectField } from '../cards/Card';
+import styles from '../cards/cards.module.css';
+import { ColorField } from '../cards/ColorField';
 import { shapeChoices, sideChoices, summaryChoices, type Choice } from './menus';
 import { useWork } from './store';
+
+/** One colour for a layer; for each of its groups, or of its slices, where there are several. */
+function Colors({ layer, model }: { layer: Layer; model: ChartModel }) {
+  const edit = useWork((state) => state.edit);
+  const own = model.series.filter((series) => series.layer === layer.id);
+  const groups = model.slices
+    ? model.slices.map(({ at, name, color }) => ({ words: String(model.across.values[at]), name, color }))
+    : own.flatMap(({ split, name, color }) => (split === undefined ? [] : [{ words: groupWords(split), name, color }]));
+  if (groups.length > 1)
+    return (
+      <Field label="Colours">
+        <ul className={styles.colors} aria-label="Colours" tabIndex={0}>
+          {groups.map(({ words, name, color }) => (
+            <li key={words}>
+              <ColorField
+                label={`Colour of ${name}`}
+                value={color}
+                bare
+                onChange={(chosen) => edit((now) => setColor(now, words, chosen))}
+              />
+              <span>{name}</span>
+            </li>
+          ))}
+        </ul>
+      </Field>
+    );
+  if (own.length !== 1) return null;
+  return (
+    <Field label="Colour">
+      <ColorField
+        label="Colour"
+        value={layer.style?.color ?? own[0].color}
+        onChange={(color) => edit((now) => setStyle(now, layer.id, { color }))}
+      />
+    </Field>
+  );
+}
 
 /** A layer's own settings: what it is called, its summary, shape and scale. */
 export function LayerCard({
@@ -48,7 +88,6 @@ export function LayerCard({
     </Field>
   );
   const style = (change: NonNullable<Layer['style']>) => edit((now) => setStyle(now, layer.id, change));
-  const several = model.series.filter((series) => series.layer === layer.id).length > 1;
   const rename = () => edit((now) => changeLayer(now, layer.id, { name: name.trim() || undefined }));
   return (
     <Card name={layerWords(layer, sources)}>
@@ -67,18 +106,7 @@ export function LayerCard({
       {'column' in layer.amount && spec.across.as !== 'number' && pick('Summary', summaryChoices(layer, sources))}
       {pick('Shape', shapeChoices(layer, spec))}
       {pick('Scale', sideChoices(layer))}
-      {!several && (
-        <Field label="Colour">
-          <ColorPicker
-            size="small"
-            disabledAlpha
-            showText
-            value={layer.style?.color ?? model.series.find((series) => series.layer === layer.id)?.color}
-            onChangeComplete={(color) => style({ color: color.toHexString().slice(0, 7) })}
-            presets={[{ label: 'Ours', colors: [...PALETTE] }]}
-          />
-        </Field>
-      )}
+      <Colors layer={layer} model={model} />
       {(layer.shape === 'line' || layer.shape === 'area') && (
         <>
           <Field label="Line">

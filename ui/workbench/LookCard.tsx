@@ -1,10 +1,11 @@
 'use client';
 
-import { Checkbox, ColorPicker, Radio } from 'antd';
+import { Checkbox, Radio } from 'antd';
 import { LOCALE, LOCALES, type Locale } from '@/core/calendar';
 import { SURFACE } from '@/core/layout';
 import { plainLook, setLook, type ChartLook, type ChartSpec } from '@/core/spec';
 import { Card, Field, SelectField } from '../cards/Card';
+import { ColorField } from '../cards/ColorField';
 import { useWork } from './store';
 
 /** The places whose way of writing is followed, by their names. */
@@ -69,13 +70,11 @@ export function LookCard({ spec }: { spec: ChartSpec }) {
         options={LOCALES.map((locale) => ({ value: locale, label: PLACES.of(locale.slice(3)) ?? locale }))}
       />
       <Field label="Ground">
-        <ColorPicker
-          size="small"
-          disabledAlpha
-          showText
+        <ColorField
+          label="Ground"
           value={look.ground ?? SURFACE}
-          onChangeComplete={(color) => change({ ground: color.toHexString().slice(0, 7) })}
-          presets={[{ label: 'Quiet grounds', colors: GROUNDS }]}
+          onChange={(ground) => change({ ground: ground === SURFACE ? undefined : ground })}
+          ours={{ label: 'Quiet grounds', colors: GROUNDS }}
         />
       </Field>
       <Checkbox
