@@ -3,6 +3,7 @@ export * from './check-ids';
 export { columnBoxes, stackSpans, WIDEST } from './columns';
 export * from './form';
 export * from './layout';
+export { lineThrough } from './line-through';
 export { alongScale } from './log-range';
 export * from './model';
 export * from './numbers';

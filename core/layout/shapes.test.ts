@@ -8,6 +8,7 @@ import { valueLabels } from './value-labels';
 import type { Layer } from '../spec';
 import type { ModelSeries, ScaleModel } from './model';
 import { apart } from './headroom';
+import { lineThrough } from './line-through';
 import { sharedRanges } from './shared-grid';
 import { textWidth } from './measure';
 
@@ -339,4 +340,22 @@ describe('two layers on two scales', () => {
         },
       ),
     ));
+});
+
+test('a line over numbers goes from left to right, through the average of the rows that share a place', () => {
+  const points = [
+    { x: 3, y: 30, count: 1, series: 'l1' },
+    { x: 1, y: 10, count: 3, series: 'l1' },
+    { x: 1, y: 20, count: 1, series: 'l1' },
+    { x: 2, y: 99, count: 1, series: 'l2' },
+  ];
+  const [first, ...more] = lineThrough({
+    series: [series([], { shape: 'line' }), series([], { id: 'l2', shape: 'dot' })],
+    points,
+  });
+  expect(first.points).toEqual([
+    { x: 1, y: 12.5 },
+    { x: 3, y: 30 },
+  ]);
+  expect(more).toEqual([]);
 });

@@ -111,9 +111,9 @@ function scatterParts(spec: ChartSpec, sources: Sources): SentencePart[] {
   parts.push(
     { text: ' against ' },
     { text: column(columns, spec.across.column).name, control: 'across' },
-    { text: ', one ' },
-    shapePart(spec.layers[0], 'one'),
-    { text: ' per row' },
+    ...(spec.layers[0].shape === 'line'
+      ? [{ text: ', as ' }, shapePart(spec.layers[0], 'many')]
+      : [{ text: ', one ' }, shapePart(spec.layers[0], 'one'), { text: ' per row' }]),
   );
   if (spec.split)
     parts.push({ text: ', coloured by ' }, { text: column(columns, spec.split.column).name, control: 'split' });

@@ -211,3 +211,16 @@ test('one row is a single figure', async () => {
   expect(first).toMatchObject({ form: 'number', model: { title: 'Takings', form: 'number' } });
   expect(first.model.series[0].labels).toEqual(['£1,234.50']);
 });
+
+test('numbers at equal steps, one row each, make a line; at unequal ones dots', async () => {
+  const size = { width: 700, height: 400 };
+  const first = async (name: string, depths: readonly number[]) => {
+    const rows = depths.map((depth, i) => `${depth},${18 - i * 0.7}`).join('\n');
+    const sheet = await takeIn(name, `Depth (cm),Warmth (°C)\n${rows}\n`);
+    const [best] = await suggest(await sheetBook(sheet.id), ['c1', 'c2'], size);
+    return best.form;
+  };
+  expect(await first('even-depths.csv', [0, 5, 10, 15, 20, 25, 30, 35])).toBe('line');
+  expect(await first('uneven-depths.csv', [0, 5, 10, 15, 22, 25, 30, 35])).toBe('scatter');
+  expect(await first('doubled-depths.csv', [0, 5, 10, 10, 15, 20, 25, 30])).toBe('scatter');
+});

@@ -39,6 +39,7 @@ export async function suggest(
     places: frame.across.values.length,
     series: frame.series.length / draft.layers.length,
     sideReasons: sided.reasons,
+    evenly: evenlySpaced(frame),
     ...(sided.crowded ? { crowded: sided.crowded } : {}),
     negative: frame.series.some(({ values }) => values.some((value) => value !== null && value < 0)),
     nameLength: median(frame.across.values.map((value) => String(value).length)) ?? 0,
@@ -65,6 +66,17 @@ export async function suggest(
       };
     }),
   );
+}
+
+const LEAST_EVEN = 5;
+
+/** Whether the numbers across stand at equal steps, one row each. */
+function evenlySpaced({ points = [], series }: Frame): boolean {
+  const own = points.filter(({ series: id }) => id === series[0]?.id);
+  const at = own.map(({ x }) => x).sort((a, b) => a - b);
+  if (at.length < LEAST_EVEN || own.some(({ count }) => count > 1)) return false;
+  const step = (at[at.length - 1] - at[0]) / (at.length - 1);
+  return step > 0 && at.every((x, i) => Math.abs(x - at[0] - i * step) <= step * 1e-6);
 }
 
 function layerValues(frame: Frame, layer: string): (number | null)[] {

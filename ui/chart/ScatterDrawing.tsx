@@ -1,9 +1,10 @@
 'use client';
 
+import { line } from 'd3-shape';
 import { useMemo, type MouseEvent } from 'react';
 import { CartesianGrid, Scatter, ScatterChart, Tooltip, XAxis, YAxis } from 'recharts';
 import type { Locale } from '@/core/calendar';
-import { writeValue, type ModelSeries } from '@/core/layout';
+import { alongScale, lineThrough, writeValue, type ChartModel, type ModelSeries } from '@/core/layout';
 import { clickedAt, scaleOf, sideAxis, TICK_STYLE, type DrawingProps } from './drawing';
 import { GridHits } from './GridHits';
 import tip from './ReadAcross.module.css';
@@ -86,6 +87,7 @@ export function ScatterDrawing({ model, small = false, width, height, onDot, onP
         />
       )}
       {!small && onPart && <GridHits model={model} onPart={onPart} />}
+      <Lines model={model} box={{ ...room, width, height }} small={small} />
       {bySeries.map(({ series, points }) => (
         <Scatter
           key={series.id}
@@ -102,7 +104,7 @@ export function ScatterDrawing({ model, small = false, width, height, onDot, onP
                 },
               }
             : {})}
-          shape={pointMark(series, small ? 1.8 : many ? 3 : 4.2)}
+          shape={pointMark(series, series.shape === 'line' ? (small ? 0.8 : 2.6) : small ? 1.8 : many ? 3 : 4.2)}
         />
       ))}
     </ScatterChart>
@@ -116,6 +118,44 @@ function spotOf(event: MouseEvent): { x: number; y: number } {
     clientX: event.clientX,
     clientY: event.clientY,
   });
+}
+
+/** Lines through the dots of the series that are drawn so, from left to right; where several share a place, through their middle. */
+function Lines({
+  model,
+  box,
+  small,
+}: {
+  model: ChartModel;
+  box: { left: number; top: number; right: number; bottom: number; width: number; height: number };
+  small: boolean;
+}) {
+  const { across } = model.scales;
+  if (!across) return null;
+  const [w, h] = [box.width - box.left - box.right, box.height - box.top - box.bottom];
+  return (
+    <g pointerEvents="none">
+      {lineThrough(model).map(({ series, points }) => {
+        const scale = model.scales[series.side];
+        if (!scale) return null;
+        const d = line<{ x: number; y: number }>(
+          ({ x }) => box.left + alongScale(x, across.domain, across.kind) * w,
+          ({ y }) => box.top + (1 - alongScale(y, scale.domain, scale.kind)) * h,
+        ).digits(2)([...points]);
+        return (
+          <path
+            key={series.id}
+            d={d ?? ''}
+            fill="none"
+            stroke={series.color}
+            strokeWidth={small ? 1.4 : (series.width ?? 2.2)}
+            strokeLinejoin="round"
+            data-mark="line"
+          />
+        );
+      })}
+    </g>
+  );
 }
 
 function pointMark(series: ModelSeries, r: number) {

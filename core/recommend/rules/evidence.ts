@@ -11,6 +11,8 @@ export interface Evidence {
   readonly negative?: boolean;
   /** How long the names across are, in characters: half of them are shorter. */
   readonly nameLength?: number;
+  /** Where numbers run across: they stand at equal steps, one row each. */
+  readonly evenly?: boolean;
   /** Why amounts went to the right scale. */
   readonly sideReasons: readonly string[];
   /** Why two scales do not hold all amounts. */

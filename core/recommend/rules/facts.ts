@@ -41,6 +41,7 @@ export const FACTS = {
   'over steps': (e) => across(e).as === 'time',
   'by group': (e) => across(e).as === 'group',
   'pairs of numbers': (e) => across(e).as === 'number',
+  'evenly spaced': (e) => e.evenly === true,
   spread: (e) => across(e).as === 'bins',
   'one row': (e) => {
     const [{ amount }] = e.spec.layers;

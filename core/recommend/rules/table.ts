@@ -46,6 +46,7 @@ by group, two scales                                                            
 by group, not two scales                                                              | dots                              | 0.55 | dots      | Dots compare the heights alone.
 
 spread                                                                                | columns                           | 0.85 | practice  | How often each size occurs.
+pairs of numbers, evenly spaced, not split                                            | lines                             | 0.92 | practice  | At equal steps, one row each: a line shows how it goes. / {sides}
 pairs of numbers                                                                      | dots                              | 0.90 | mackinlay | Two amounts per row: dots show whether they go together. / {sides}
 pairs of numbers, one amount                                                          | axes changed round                | 0.45 | mackinlay | The same pairs with the axes changed round.
 pairs of numbers                                                                      | spread of what runs across        | 0.40 | practice  | How {across} alone is spread.

@@ -50,7 +50,13 @@ export function sideChoices(layer: Layer): Choice[] {
 
 /** One shape for all layers where there is one word for it, else for the layer alone. */
 export function shapeChoices(layer: Layer, spec: ChartSpec): Choice[] {
-  if (spec.across.as === 'number') return [{ key: 'dot', words: 'Dots', chosen: true }];
+  if (spec.across.as === 'number')
+    return (['dot', 'line'] as const).map((shape) => ({
+      key: shape,
+      words: shape === 'dot' ? 'Dots' : 'Line',
+      chosen: layer.shape === shape,
+      edit: (now) => setShape(now, [layer.id], shape),
+    }));
   const ring = layer.style?.ring;
   const shapes = DRAWN_SHAPES.map((shape): Choice => ({
     key: shape,
