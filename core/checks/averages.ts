@@ -1,4 +1,6 @@
-import { column, columnsOf } from '../spec';
+import { coarser } from '../calendar';
+import type { Check } from '../layout';
+import { column, columnsOf, type ChartSpec } from '../spec';
 import { counted, type CheckFinder } from './check';
 
 const AVERAGED = /\b(averages?|avg|mean)\b/i;
@@ -31,8 +33,15 @@ export const averages: CheckFinder = ({ spec, sources, frame }) => {
             id: 'few-rows' as const,
             level: 'note' as const,
             message: `${counted(thinPlaces, 'point')} ${thinPlaces === 1 ? 'rests' : 'rest'} on fewer than ${FEW} rows.`,
+            ...coarserStep(spec),
           },
         ]
       : []),
   ];
 };
+
+/** Over time, more rows stand behind each point of a coarser step. */
+function coarserStep({ across }: ChartSpec): Pick<Check, 'change' | 'changeWords'> {
+  const step = across.as === 'time' ? coarser(across.step) : undefined;
+  return step && across.as === 'time' ? { change: { across: { ...across, step } }, changeWords: `By ${step}` } : {};
+}
