@@ -96,7 +96,8 @@ test('a server killed in the middle of a reading leaves no half sheet; after the
     expect((await api.post(`/api/sheets/${id}/again`)).ok()).toBe(true);
     await expect.poll(async () => (await sheets(api))[0].status, { timeout: 60_000 }).toBe('ready');
     expect((await sheets(api))[0].rowCount).toBe(ROWS);
-    expect(await tablesLeft()).toHaveLength(1);
+    // Beside its rows a large sheet may keep sums of them.
+    expect((await tablesLeft()).filter((name) => name.startsWith('s_'))).toHaveLength(1);
     expect((await api.delete(`/api/sheets/${id}`)).status()).toBe(204);
     expect(await tablesLeft()).toEqual([]);
     expect(await readdir(path.join(home, 'received'))).toEqual([]);
