@@ -2,7 +2,6 @@ import type { Cycle, Locale, Manner, Step, Window } from '../calendar';
 import type { Summary } from '../inference';
 import { formulaColumns, parseFormula } from './formula';
 
-/** A chart as a value. Meanings at the edges: docs/api.md. */
 /** A point of a chart: a place across, one of its series, and for a dot of a scatter the number that it stands at. */
 export interface PlacedPoint {
   across: string | number;
@@ -10,6 +9,7 @@ export interface PlacedPoint {
   up?: number;
 }
 
+/** A chart as a value. Meanings at the edges: docs/api.md. */
 export interface ChartSpec {
   version: 1;
   /** Sheet id. */

@@ -15,6 +15,7 @@ export interface Size {
 const suggestionsKey = (sheet: Sheet, picks: readonly string[], size: Size) => [
   'suggestions',
   sheet.id,
+  sheet.version,
   JSON.stringify(sheet.columns.map(({ type, role, unit, summary, format }) => [type, role, unit, summary, format])),
   picks,
   size.width,
@@ -28,6 +29,7 @@ export const previewKey = (
 ) => [
   'preview',
   spec,
+  sheet.version,
   sheet.columns.map(({ name, unit, type, format }) => [name, unit, type, format]),
   size.width,
   size.height,
