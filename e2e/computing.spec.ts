@@ -1,7 +1,7 @@
 /** Grouping, computing and comparing as a user does it on the workbench; every figure is added up by the test itself. */
 import type { Page } from '@playwright/test';
 import { takeIn } from './support/api';
-import { choose, drawn, dropFile, expect, expectSentence, exportedCsv, pick, test } from './support/page';
+import { choose, drawn, dropFile, expect, expectSentence, exportedCsv, pick, still, test } from './support/page';
 
 /** Ten months of a small shop, by hand: no rows in May; Fern and Ivy sold by three people. */
 const SHOP = [
@@ -26,6 +26,7 @@ async function clickPlace(page: Page, nth: number, of: number): Promise<void> {
   const box = await plot.boundingBox();
   if (!box) throw new Error('no plot');
   await page.mouse.click(box.x + (box.width * (nth + 0.5)) / of, box.y + box.height * 0.7);
+  await still(page);
 }
 
 test('monthly to quarterly to days of the week, and the years laid over each other', async ({ page }) => {
@@ -165,12 +166,14 @@ test('a dot of a scatter shows its row, and is set aside by itself', async ({ pa
   await dots.first().click();
   const card = page.getByRole('dialog', { name: 'A dot' });
   await expect(card).toContainText('2 and 1');
+  await still(page);
   await card.getByRole('button', { name: 'Rows behind' }).click();
   await expect(page.getByRole('region', { name: 'Rows behind' }).getByRole('row').nth(1)).toContainText('Sedge');
   await expect(page.getByRole('region', { name: 'Rows behind' }).getByRole('row')).toHaveCount(2);
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: 'Parts', exact: true }).click();
   await page.getByRole('menuitem', { name: 'A dot …' }).click();
+  await still(page);
   await card.getByRole('button', { name: 'Set aside' }).click();
   await expectSentence(page, /without the dot at 2 and 1/);
   await expect(dots).toHaveCount(9);

@@ -1,4 +1,4 @@
-import { choose, dropFile, drawn, expect, expectSentence, pick, test } from './support/page';
+import { choose, dropFile, drawn, expect, expectSentence, pick, still, test } from './support/page';
 import type { Locator, Page } from '@playwright/test';
 
 /** Twelve months of takings in pounds and rain in millimetres, in two places. */
@@ -86,6 +86,7 @@ test('grid, ground and a series open their cards where they are clicked; a click
   await expect(dialog(page, 'Grid')).toBeHidden();
   const mark = figure(page).locator('[data-series] [data-mark]').first();
   await mark.dispatchEvent('click', await middleOf(mark));
+  await still(page);
   await dialog(page, 'A point')
     .getByRole('button', { name: /^Look of/ })
     .click();

@@ -31,7 +31,11 @@ export function layout(
   const read = { ...spec, layers: spec.layers.filter((layer) => !isDrawn(layer)) };
   return {
     ...laidOut(drawnFrame(frame, spec), drawnPart(spec), sources, whole),
-    further: modelSeries(frameOf(frame, read), read, sources).map(({ name, labels }) => ({ name, labels })),
+    further: modelSeries(frameOf(frame, read), read, sources).map(({ name, values, labels }) => ({
+      name,
+      values,
+      labels,
+    })),
     sentence: sentence(spec, sources),
   };
 }
@@ -128,7 +132,7 @@ function laidOut(frame: Frame, spec: ChartSpec, sources: Sources, whole: Size): 
     ...(spec.look ? { look: spec.look } : {}),
     ...(lying ? { lying } : {}),
     ...(values.length > 0 ? { values } : {}),
-    scales: bare ? saidScales(scales) : scales,
+    scales,
     ...(bare ? { bare } : {}),
     ...(arranged.scroll ? { scroll: arranged.scroll } : {}),
     ...(grid ? { panels: withSlices(panels, frame, series, pie, words.labels, size, pieWish(spec, sources)) } : {}),
@@ -196,16 +200,6 @@ function upright(
   const words = acrossWords(spec, frame, sources, first.width);
   const plot = plotFor(size, scales, acrossTitle, endNames, words);
   return { plot, words: within(words, plot, size.width, banded) };
-}
-
-/** Scales whose titles say what they run over: "Takings (£), £0 to £20k". */
-function saidScales(scales: ChartModel['scales']): ChartModel['scales'] {
-  return Object.fromEntries(
-    Object.entries(scales).map(([side, scale]) => {
-      const range = `${scale.labels[0]} to ${scale.labels[scale.labels.length - 1]}`;
-      return [side, { ...scale, title: scale.title ? `${scale.title}, ${range}` : range }];
-    }),
-  );
 }
 
 /** The plot as it would be if all places stood in it. */

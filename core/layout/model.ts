@@ -24,8 +24,8 @@ export interface ChartModel {
     otherAt?: number;
   };
   series: ModelSeries[];
-  /** What is not drawn but read across, in the words of each place. */
-  further?: { name: string; labels: (string | null)[] }[];
+  /** What is not drawn but read across: its values and their words at each place. */
+  further?: { name: string; values: (number | null)[]; labels: (string | null)[] }[];
   points?: { x: number; y: number; series: string; count: number }[];
   /** The slices of a pie, clockwise from the top. */
   slices?: Slice[];
@@ -38,7 +38,7 @@ export interface ChartModel {
   values?: ValueLabel[];
   /** The chart lies down: groups along the left side, amounts along the bottom (right scale: along the top). */
   lying?: boolean;
-  /** The cells of small copies hold marks alone; the title of the scale says its range. */
+  /** The cells of small copies hold marks alone: there is no room for the words of axes. */
   bare?: boolean;
   /** Small copies, each drawn in a cell of `size.cell` at its place; `scales` where a copy has its own. */
   panels?: Panel[];

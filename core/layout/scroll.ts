@@ -55,7 +55,15 @@ export function inSight(model: ChartModel, from: number): ChartModel {
       ...(otherAt === undefined ? {} : Object.fromEntries(moved([otherAt]).map((at) => ['otherAt', at]))),
     },
     series: model.series.map((series) => ({ ...series, values: seen(series.values), labels: seen(series.labels) })),
-    ...(model.further ? { further: model.further.map(({ name, labels }) => ({ name, labels: seen(labels) })) } : {}),
+    ...(model.further
+      ? {
+          further: model.further.map(({ name, values, labels }) => ({
+            name,
+            values: seen(values),
+            labels: seen(labels),
+          })),
+        }
+      : {}),
     ...(model.values ? { values: valuesIn(model.values, shift, model) } : {}),
   };
 }

@@ -71,6 +71,12 @@ export async function drawn(page: Page): Promise<void> {
   await expect(page.getByRole('figure')).toBeVisible();
 }
 
+/** Waits until an open card stands still: a press on what moves is none. */
+export async function still(page: Page): Promise<void> {
+  await expect(page.getByRole('dialog').first()).toBeVisible();
+  await page.waitForFunction(() => document.getAnimations().every(({ playState }) => playState !== 'running'));
+}
+
 const sentence = (page: Page) => page.getByRole('region', { name: 'The chart in a sentence' });
 
 /** Opens the menu of a part of the sentence and chooses from it. */

@@ -2,6 +2,7 @@ import type { ChartSpec, Layer } from '@/core/spec';
 import type { ReadySheet } from '../sheets/sheets';
 import { cleanUp, drawn, takeIn } from '@/testing/sheets';
 import { rowsBehind } from './rows-behind';
+import { chartCsv } from '../exports/csv';
 import { rowsBehindCsv } from '../exports/rows-csv';
 
 /** Nine rows by hand: three months, one without rows, a blank spot, a blank amount. */
@@ -92,6 +93,9 @@ describe('what is only read across', () => {
     // 10 / 35.30, 10.50 / 31.30, 13 / 49.40
     expect(model.further?.[0].labels).toEqual(['0.2833', '0.3355', null, '0.2632']);
     expect(model.sentence).toMatch(/as columns and .* only to read, by month/);
+    const [head, first] = chartCsv(model, 'Month').split('\r\n');
+    expect(head).toBe(`Month,Takings,${model.further?.[0].name}`);
+    expect(first).toBe(`2025-01-01,35.3,${10 / 35.3}`);
   });
   test('a change that a check offers for the drawn layers leaves it in the chart', async () => {
     const model = await drawn(sales, {

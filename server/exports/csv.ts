@@ -9,7 +9,7 @@ export function safeText(text: string): string {
   return FORMULA.test(text) ? `'${text}` : text;
 }
 
-/** The charted values as RFC 4180: what runs across, then one column per series. Dates ISO 8601, numbers plain, gaps empty. */
+/** The charted values as RFC 4180: what runs across, then one column per series and per amount that is only read. Dates ISO 8601, numbers plain, gaps empty. */
 export function chartCsv(model: ChartModel, acrossName: string): string {
   const rows = model.points ? pointRows(model, acrossName) : seriesRows(model, acrossName);
   return `${Papa.unparse(rows, { newline: '\r\n' })}\r\n`;
@@ -20,7 +20,12 @@ function seriesRows(model: ChartModel, acrossName: string): (string | number)[][
   const copy = new Map((model.panels ?? []).flatMap(({ label, series }) => series.map((id) => [id, label] as const)));
   const named = (series: ChartModel['series'][number]) =>
     series.like === undefined ? series.name : `${copy.get(series.id)}, ${series.name}`;
-  const head = [safeText(acrossName), ...model.series.map((series) => safeText(named(series)))];
+  const { further = [] } = model;
+  const head = [
+    safeText(acrossName),
+    ...model.series.map((series) => safeText(named(series))),
+    ...further.map(({ name }) => safeText(name)),
+  ];
   const place = (value: string | number, i: number) =>
     dated ? (typeof value === 'string' ? safeText(value) : value) : safeText(model.across.labels[i]);
   return [
@@ -28,6 +33,7 @@ function seriesRows(model: ChartModel, acrossName: string): (string | number)[][
     ...model.across.values.map((value, i) => [
       place(value, i),
       ...model.series.map((series) => series.values[i] ?? ''),
+      ...further.map(({ values }) => values[i] ?? ''),
     ]),
   ];
 }

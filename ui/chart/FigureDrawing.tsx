@@ -23,7 +23,8 @@ export function FigureDrawing({ model, small = false, width, height }: DrawingPr
       <span
         style={{
           fontSize: size,
-          lineHeight: 1.2,
+          // The face's own height, so that its words keep clear of it.
+          lineHeight: 1.5,
           fontWeight: 600,
           fontVariantNumeric: 'tabular-nums',
           color: '#24302c',

@@ -183,6 +183,11 @@ function AxisTitle({
         written={spec.text[side] !== undefined}
         onChange={(text) => edit((now) => ({ ...now, text: { ...now.text, [side]: text } }))}
       />
+      {model.bare && (
+        <span>
+          , {scale.labels[0]} to {scale.labels[scale.labels.length - 1]} in each
+        </span>
+      )}
     </span>
   );
 }
