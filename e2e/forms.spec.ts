@@ -1,4 +1,4 @@
-import { choose, dropFile, drawn, expect, expectSentence, pick, still, test } from './support/page';
+import { arrowTo, choose, dropFile, drawn, expect, expectSentence, pick, still, test } from './support/page';
 import type { Locator, Page } from '@playwright/test';
 
 /** Twelve months of takings in pounds and rain in millimetres, in two places. */
@@ -17,10 +17,7 @@ const dialog = (page: Page, name: string | RegExp) => page.getByRole('dialog', {
 async function openPart(page: Page, name: string): Promise<void> {
   await page.getByRole('button', { name: 'Parts', exact: true }).focus();
   await page.keyboard.press('Enter');
-  const item = page.getByRole('menuitem', { name, exact: true });
-  await expect(item).toBeVisible();
-  for (let i = 0; i < 12 && !(await item.evaluate((one) => one === document.activeElement)); i++)
-    await page.keyboard.press('ArrowDown');
+  await arrowTo(page, page.getByRole('menuitem', { name, exact: true }));
   await page.keyboard.press('Enter');
 }
 
@@ -38,7 +35,11 @@ async function select(page: Page, label: string, choice: string): Promise<void> 
   await page.keyboard.press('Enter');
   await expect(list).toBeVisible();
   const active = list.locator('.ant-select-item-option-active');
-  for (let i = 0; i < 12 && (await active.textContent()) !== choice; i++) await page.keyboard.press('ArrowDown');
+  for (let i = 0; i < 12 && (await active.textContent()) !== choice; i++) {
+    const before = (await active.textContent()) ?? '';
+    await page.keyboard.press('ArrowDown');
+    await expect(active).not.toHaveText(before);
+  }
   await page.keyboard.press('Enter');
   await drawn(page);
 }

@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
-import { choose, drawn, dropFile, expect, expectSentence, head, pick, test } from './support/page';
+import { arrowTo, choose, drawn, dropFile, expect, expectSentence, head, pick, test } from './support/page';
 
 const FILE = {
   name: 'market.csv',
@@ -51,10 +51,7 @@ test('the whole job by keyboard alone: picks, sentence, a scale, title, undo, sa
     .getByRole('button', { name: 'day', exact: true })
     .focus();
   await page.keyboard.press('Enter');
-  await expect(page.getByRole('menu')).toBeVisible();
-  const week = page.getByRole('menuitem', { name: 'Week', exact: true });
-  for (let i = 0; i < 8 && !(await week.evaluate((item) => item === document.activeElement)); i++)
-    await page.keyboard.press('ArrowDown');
+  await arrowTo(page, page.getByRole('menuitem', { name: 'Week', exact: true }));
   await page.keyboard.press('Enter');
   await drawn(page);
   await expectSentence(page, 'Total of Takings by week of Day, as a line');

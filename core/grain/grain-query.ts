@@ -27,6 +27,8 @@ export type Measure =
   | { readonly want: 'first-row' }
   | { readonly want: 'sum' | 'count' | 'min' | 'max'; readonly of: string }
   | { readonly want: 'median' | 'distinct'; readonly of: string }
+  /** What all rows hold alike, "=" before it; how many different ones there are, "*" before it; null for none. */
+  | { readonly want: 'name'; readonly of: string }
   /** The value of the first or last row that has one, by `when` where given, then by place in the sheet. */
   | { readonly want: 'first' | 'last'; readonly of: string; readonly when?: string };
 

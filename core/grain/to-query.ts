@@ -3,6 +3,7 @@ import { isNumeric, rankWhens, type ColumnProfile, type Summary } from '../infer
 import {
   column,
   formulaColumns,
+  isNaming,
   isRowsFirst,
   parseFormula,
   resolveFilters,
@@ -237,6 +238,7 @@ export function layerMeasures(layer: Pick<Layer, 'amount' | 'summary'>, portion:
   return partsOf(layer.amount).flatMap((of): Measure[] => {
     const count: Measure = { want: 'count', of };
     const { summary } = layer;
+    if (isNaming(layer, portion.columns)) return [{ want: 'name', of }, count];
     switch (summary) {
       case 'sum':
       case 'mean':

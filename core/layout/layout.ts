@@ -1,5 +1,15 @@
 import type { Frame } from '../shaping';
-import { drawnPart, isDrawn, layerUnit, layerWords, sentence, type ChartSpec, type Sources } from '../spec';
+import {
+  columnsOf,
+  drawnPart,
+  isDrawn,
+  isNaming,
+  layerUnit,
+  layerWords,
+  sentence,
+  type ChartSpec,
+  type Sources,
+} from '../spec';
 import { acrossWords, lyingWords, within, type AcrossWords } from './across-ticks';
 import { spreadLabels } from './end-labels';
 import { figureOf } from './figure';
@@ -31,13 +41,21 @@ export function layout(
   const read = { ...spec, layers: spec.layers.filter((layer) => !isDrawn(layer)) };
   return {
     ...laidOut(drawnFrame(frame, spec), drawnPart(spec), sources, whole),
-    further: modelSeries(frameOf(frame, read), read, sources).map(({ name, values, labels }) => ({
-      name,
-      values,
-      labels,
-    })),
+    further: modelSeries(frameOf(frame, read), read, sources).map(({ name, layer: id, values, labels }) => {
+      const layer = read.layers.find((one) => one.id === id);
+      if (!layer || !isNaming(layer, columnsOf(layer, sources))) return { name, values, labels };
+      const words = values.map((value) => nameWords(value, frame.names));
+      return { name, values: words, labels: words };
+    }),
     sentence: sentence(spec, sources),
   };
+}
+
+/** A name as it is, or how many different ones there are: "Fern", "3 different". */
+function nameWords(value: number | null, names: readonly string[] = []): string | null {
+  const text = value === null ? undefined : names[value - 1];
+  if (text === undefined) return null;
+  return text.startsWith('=') ? text.slice(1) : `${text.slice(1)} different`;
 }
 
 /** A frame with the series that are drawn. */

@@ -25,7 +25,7 @@ export interface ChartModel {
   };
   series: ModelSeries[];
   /** What is not drawn but read across: its values and their words at each place. */
-  further?: { name: string; values: (number | null)[]; labels: (string | null)[] }[];
+  further?: { name: string; values: (number | string | null)[]; labels: (string | null)[] }[];
   points?: { x: number; y: number; series: string; count: number }[];
   /** The slices of a pie, clockwise from the top. */
   slices?: Slice[];

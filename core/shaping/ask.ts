@@ -15,10 +15,23 @@ export class Pending extends Error {
 }
 
 /** What shaping asks through. */
-export type Asking = Pick<Ask, 'grain' | 'points' | 'settle'>;
+export type Asking = Pick<Ask, 'grain' | 'points' | 'settle' | 'names'>;
+
+/** Texts by number, from 1 on, so that they go among values. */
+export class Names {
+  readonly list: string[] = [];
+  private readonly known = new Map<string, number>();
+
+  numberOf(text: string): number {
+    let found = this.known.get(text);
+    if (found === undefined) this.known.set(text, (found = this.list.push(text)));
+    return found;
+  }
+}
 
 /** The answers that are there, and the questions that are not answered yet. */
 export class Ask {
+  readonly names = new Names();
   private readonly needs = new Map<string, GrainQuery>();
 
   constructor(private readonly answers: Known) {}

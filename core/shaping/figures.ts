@@ -9,6 +9,7 @@ import {
   type GroupedQuery,
   type Measure,
 } from '../grain';
+import { Names } from './ask';
 import { evaluate, isRowsFirst, parseFormula, type Layer } from '../spec';
 
 /** How groups of rows of a grain, by their places in it, become one value. */
@@ -19,12 +20,19 @@ export type Roller = (rows: readonly number[]) => number | null;
  * are exact, averages weigh rows; a ratio is made from the totals of its columns. Summaries that do not roll up stand in
  * the grain at the level shown, one row for each value.
  */
-export function rollerFor(layer: Pick<Layer, 'amount' | 'summary'>, query: GroupedQuery, grain: Grain): Roller {
+export function rollerFor(
+  layer: Pick<Layer, 'amount' | 'summary'>,
+  query: GroupedQuery,
+  grain: Grain,
+  names = new Names(),
+): Roller {
   const { amount, summary } = layer;
   if ('rows' in amount) {
     const rows = data({ want: 'rows' }, query, grain);
     return (indexes) => indexes.reduce((sum, i) => sum + Number(rows[i]), 0);
   }
+  if ('column' in amount && measureAt(query.measures, { want: 'name', of: amount.column }) >= 0 && summary === 'first')
+    return nameRoller(amount.column, query, grain, names);
   if ('column' in amount) return partRoller(amount.column, summary, query, grain);
   if (isRowsFirst(amount)) return partRoller(amount.formula, summary, query, grain);
   const formula = parseFormula(amount.formula);
@@ -41,6 +49,16 @@ function data(measure: Measure, query: GroupedQuery, grain: Grain): readonly (st
   const found = grain.measures[measureAt(query.measures, measure)];
   if (!found) throw new RangeError(`the grain has no ${JSON.stringify(measure)}`);
   return found;
+}
+
+/** What the rows of a place hold alike, as the number of its text. */
+function nameRoller(of: string, query: GroupedQuery, grain: Grain, names: Names): Roller {
+  const found = data({ want: 'name', of }, query, grain);
+  return (indexes) => {
+    if (indexes.length > 1) throw new RangeError('names cannot be rolled up');
+    const text = indexes.length === 0 ? null : found[indexes[0]];
+    return text === null ? null : names.numberOf(String(text));
+  };
 }
 
 function partRoller(of: string, summary: Layer['summary'], query: GroupedQuery, grain: Grain): Roller {

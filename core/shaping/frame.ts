@@ -3,6 +3,8 @@ import { BLANK } from '../spec';
 
 /** Series on one axis: what a chart shows, before scales and words. */
 export interface Frame {
+  /** The texts that the values of naming layers are numbers of, from 1 on. */
+  readonly names?: readonly string[];
   readonly across: FrameAcross;
   readonly series: readonly FrameSeries[];
   readonly points?: readonly FramePoint[];

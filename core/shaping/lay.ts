@@ -187,7 +187,7 @@ export class Values {
     const found = wide ? one : this.cut(one, { across: true, split: false, filters: this.splitFilters(one, splits) });
     const cells = this.cellsOf(found, wide && one.portion.split !== undefined ? splits : 'all');
     if (one.portion.per !== undefined) return this.levels(found, cells, layer);
-    const roll = found === one ? this.rollerOf(layer, one) : rollerFor(layer, found.query, found.grain);
+    const roll = found === one ? this.rollerOf(layer, one) : rollerFor(layer, found.query, found.grain, this.ask.names);
     return cells.map((rows, place) => {
       if (!one.portion.exact || rows.length < 2) return roll(rows);
       // Several spellings of one group: their rows are asked for together.
@@ -212,7 +212,7 @@ export class Values {
 
   private rollerOf(layer: Layer, one: LaidPortion): Roller {
     let roll = this.rollers.get(layer.id);
-    if (!roll) this.rollers.set(layer.id, (roll = rollerFor(layer, one.query, one.grain)));
+    if (!roll) this.rollers.set(layer.id, (roll = rollerFor(layer, one.query, one.grain, this.ask.names)));
     return roll;
   }
 
@@ -235,7 +235,7 @@ export class Values {
       ],
     });
     const rows = found.splitAt.flatMap((split, i) => (!single || this.holds(one, splits, split) ? [i] : []));
-    const roll = rollerFor(layer, found.query, found.grain);
+    const roll = rollerFor(layer, found.query, found.grain, this.ask.names);
     return one.portion.per === undefined ? roll(rows.slice(0, 1)) : addUp(rows.map((row) => roll([row])));
   }
 
@@ -295,7 +295,7 @@ export class Values {
   private levels(found: LaidPortion, cells: readonly (readonly number[])[], layer: Layer): (number | null)[] {
     const { per } = axesOf(found.portion);
     const perKeys = per ? keysOf(found, per) : [];
-    const roll = rollerFor(layer, found.query, found.grain);
+    const roll = rollerFor(layer, found.query, found.grain, this.ask.names);
     const overTime = this.laid.spec.across.as === 'time';
     const held = new Map<GrainValue, number>();
     return cells.map((rows) => {

@@ -147,7 +147,7 @@ class CopyAsk implements Asking {
   grain(query: GroupedQuery): Grain {
     const name = JSON.stringify(this.filter);
     const filters = query.filters.filter((one) => JSON.stringify(one) !== name);
-    const rolls = query.measures.every(({ want }) => !['median', 'distinct', 'first', 'last'].includes(want));
+    const rolls = query.measures.every(({ want }) => !['median', 'distinct', 'name', 'first', 'last'].includes(want));
     if (!rolls || filters.length === query.filters.length) return this.ask.grain(query);
     const axes = query.axes.some((axis) => JSON.stringify(axis) === JSON.stringify(this.axis))
       ? query.axes
@@ -165,6 +165,10 @@ class CopyAsk implements Asking {
     if (!found || measureAt(query.measures, { want: 'rows' }) < 0)
       throw new RangeError('a copy does not follow from all');
     return found;
+  }
+
+  get names(): Asking['names'] {
+    return this.ask.names;
   }
 
   points(query: PointsQuery): PointsGrain {

@@ -12,8 +12,12 @@ import { shapePoints } from './points';
  */
 export function shape(spec: ChartSpec, sources: Sources, answers: Known): Frame {
   const ask = new Ask(answers);
-  if (spec.panels) return shapePanels(spec, sources, ask);
-  return spec.across.as === 'number' ? shapePoints(spec, sources, ask) : shapeGroups(spec, sources, ask).frame;
+  const frame = spec.panels
+    ? shapePanels(spec, sources, ask)
+    : spec.across.as === 'number'
+      ? shapePoints(spec, sources, ask)
+      : shapeGroups(spec, sources, ask).frame;
+  return ask.names.list.length > 0 ? { ...frame, names: ask.names.list } : frame;
 }
 
 /** Asks and shapes until nothing is left to ask. */

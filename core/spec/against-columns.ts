@@ -1,5 +1,5 @@
 import { isDated, isNumeric, type ColumnProfile, type Summary } from '../inference';
-import type { Across, Amount, ChartSpec, Filter, Layer } from './chart-spec';
+import { isDrawn, type Across, type Amount, type ChartSpec, type Filter, type Layer } from './chart-spec';
 import { FormulaError, formulaColumns, parseFormula } from './formula';
 import { InvalidInput, type InputError } from './validate';
 
@@ -80,7 +80,7 @@ function layerErrors(layer: Layer, i: number, spec: ChartSpec, columns: Columns,
     if (!found) errors.push({ path, message: `the sheet has no column "${key}"` });
     else if (can && !can(found)) errors.push({ path, message: `"${found.name}" ${words}` });
   };
-  errors.push(...amountErrors(layer.amount, layer.summary, at, own));
+  errors.push(...amountErrors(layer.amount, layer.summary, at, own, !isDrawn(layer)));
   if (from) {
     if (spec.across.as === 'number' || spec.across.as === 'bins')
       errors.push({ path: `${at}.from`, message: 'a layer out of another sheet needs a date or groups across' });
@@ -104,7 +104,7 @@ function layerErrors(layer: Layer, i: number, spec: ChartSpec, columns: Columns,
 }
 
 /** What is wrong with an amount and its summary. */
-function amountErrors(amount: Amount, summary: Summary, at: string, columns: Columns): InputError[] {
+function amountErrors(amount: Amount, summary: Summary, at: string, columns: Columns, read = false): InputError[] {
   if ('rows' in amount)
     return summary === 'count' ? [] : [{ path: `${at}.summary`, message: 'rows can only be counted' }];
   const wrong = (path: string, key: string, free: boolean): InputError[] => {
@@ -115,7 +115,11 @@ function amountErrors(amount: Amount, summary: Summary, at: string, columns: Col
       : [{ path, message: `"${found.name}" holds no numbers; it can only be counted` }];
   };
   if ('column' in amount)
-    return wrong(`${at}.amount.column`, amount.column, summary === 'count' || summary === 'distinct');
+    return wrong(
+      `${at}.amount.column`,
+      amount.column,
+      summary === 'count' || summary === 'distinct' || (read && summary === 'first'),
+    );
   const path = `${at}.amount.formula`;
   try {
     return formulaColumns(parseFormula(amount.formula)).flatMap((key) => wrong(path, key, false));

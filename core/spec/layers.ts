@@ -1,5 +1,5 @@
 import { CYCLE_WORDS, SHAPE_WORDS, SUMMARY_WORDS } from './words';
-import type { Summary } from '../inference';
+import { isNumeric, type Summary } from '../inference';
 import type { Columns } from './against-columns';
 import type { Amount, ChartSpec, Layer } from './chart-spec';
 import { formulaToNames, parseFormula, type Formula } from './formula';
@@ -45,6 +45,13 @@ function formulaUnit(formula: Formula, columns: Columns): string | undefined {
   }
 }
 
+/** A text to be read: what all rows of a place hold alike, not a number. */
+export function isNaming({ amount, summary }: Pick<Layer, 'amount' | 'summary'>, columns: Columns): boolean {
+  if (summary !== 'first' || !('column' in amount)) return false;
+  const found = columns.get(amount.column);
+  return found !== undefined && !isNumeric(found);
+}
+
 const BEFORE: Readonly<Record<Summary, string>> = {
   sum: '',
   last: '',
@@ -78,7 +85,7 @@ function summaryWords(layer: Layer, sources: Sources): string {
   if ('rows' in layer.amount) return 'Rows';
   const name = amountName(layer, sources);
   const ratio = 'formula' in layer.amount && layer.summary === 'sum';
-  const before = ratio ? '' : BEFORE[layer.summary];
+  const before = ratio || isNaming(layer, columnsOf(layer, sources)) ? '' : BEFORE[layer.summary];
   return before ? before + lowerFirst(name) : upperFirst(name);
 }
 

@@ -1,9 +1,9 @@
 import type { ColumnProfile } from '../inference';
 import { column } from './against-columns';
 import { isDrawn, type ChartSpec, type Filter, type Layer } from './chart-spec';
-import { amountName, withinPath } from './layers';
+import { amountName, isNaming, withinPath } from './layers';
 import { placeWords } from './place-words';
-import type { Sources } from './sources';
+import { columnsOf, type Sources } from './sources';
 import { overOf } from './over';
 import { CYCLE_WORDS, SHAPE_WORDS, stepsInWords, SUMMARY_WORDS, WINDOW_WORDS } from './words';
 
@@ -144,6 +144,7 @@ function amountParts(layer: Layer, spec: ChartSpec, sources: Sources): SentenceP
       ...goesOn,
     ];
   const name = amountName(layer, sources);
+  if (isNaming(layer, columnsOf(layer, sources))) return [{ text: name, control: 'amount', layer: layer.id }, ...from];
   return [
     { text: SUMMARY_WORDS[layer.summary], control: 'summary', layer: layer.id },
     { text: layer.summary === 'distinct' ? ' ' : ' of ' },

@@ -1,4 +1,4 @@
-import { test as base, expect, type Page } from '@playwright/test';
+import { test as base, expect, type Locator, type Page } from '@playwright/test';
 import { readFile } from 'node:fs/promises';
 import { parse } from 'csv-parse/sync';
 
@@ -75,6 +75,18 @@ export async function drawn(page: Page): Promise<void> {
 export async function still(page: Page): Promise<void> {
   await expect(page.getByRole('dialog').first()).toBeVisible();
   await page.waitForFunction(() => document.getAnimations().every(({ playState }) => playState !== 'running'));
+}
+
+/** Moves down an open menu to an item; each press waits until the one before has moved the focus. */
+export async function arrowTo(page: Page, item: Locator): Promise<void> {
+  const active = () => page.evaluate(() => document.activeElement?.textContent ?? '');
+  await expect(item).toBeVisible();
+  await expect(page.getByRole('menu').filter({ has: page.locator(':focus') })).toHaveCount(1);
+  for (let i = 0; i < 20 && !(await item.evaluate((one) => one === document.activeElement)); i++) {
+    const before = await active();
+    await page.keyboard.press('ArrowDown');
+    await expect.poll(active).not.toBe(before);
+  }
 }
 
 const sentence = (page: Page) => page.getByRole('region', { name: 'The chart in a sentence' });

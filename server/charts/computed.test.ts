@@ -97,6 +97,45 @@ describe('what is only read across', () => {
     expect(head).toBe(`Month,Takings,${model.further?.[0].name}`);
     expect(first).toBe(`2025-01-01,35.3,${10 / 35.3}`);
   });
+  test('names are read where all rows of a place hold the same, counted where not', async () => {
+    const item = layer({ id: 'l2', amount: { column: 'c3' }, summary: 'first', shape: 'read' });
+    const model = await drawn(sales, { across: byMonth, layers: [layer(), item] });
+    // January: Fern, Ivy, Fern; February: Ivy, Moss; March: none; April: Fern, Moss, Ivy, Rose
+    expect(model.further).toMatchObject([
+      { name: 'Item', labels: ['2 different', '2 different', null, '4 different'] },
+    ]);
+    const byItem = await drawn(sales, {
+      across: { as: 'group', column: 'c3', order: { by: 'name' }, keep: 2 },
+      layers: [
+        layer({ shape: 'column' }),
+        layer({ id: 'l2', amount: { column: 'c2' }, summary: 'first', shape: 'read' }),
+      ],
+    });
+    const spots = Object.fromEntries(byItem.across.values.map((value, i) => [value, byItem.further?.[0].labels[i]]));
+    expect(spots).toEqual({ Fern: '2 different', Ivy: '2 different', Other: '2 different' });
+    const [, rose] = chartCsv(
+      await drawn(sales, {
+        across: { as: 'group', column: 'c3' },
+        filters: [{ column: 'c3', keep: ['Rose'] }],
+        layers: [
+          layer({ shape: 'column' }),
+          layer({ id: 'l2', amount: { column: 'c2' }, summary: 'first', shape: 'read' }),
+        ],
+      }),
+      'Item',
+    ).split('\r\n');
+    expect(rose).toBe('Rose,2,Web');
+    expect(model.sentence).toMatch(/ and Item only to read, by month/);
+  });
+  test('in small copies too', async () => {
+    const model = await drawn(sales, {
+      across: byMonth,
+      panels: { column: 'c2' },
+      layers: [layer(), layer({ id: 'l2', amount: { column: 'c3' }, summary: 'first', shape: 'read' })],
+    });
+    expect(model.panels?.every(({ series }) => series.length === 1)).toBe(true);
+    expect(model.further?.flatMap(({ labels }) => labels).filter((words) => words !== null).length).toBeGreaterThan(3);
+  });
   test('a change that a check offers for the drawn layers leaves it in the chart', async () => {
     const model = await drawn(sales, {
       across: bySpot,

@@ -33,7 +33,10 @@ function seriesRows(model: ChartModel, acrossName: string): (string | number)[][
     ...model.across.values.map((value, i) => [
       place(value, i),
       ...model.series.map((series) => series.values[i] ?? ''),
-      ...further.map(({ values }) => values[i] ?? ''),
+      ...further.map(({ values }) => {
+        const value = values[i] ?? '';
+        return typeof value === 'string' ? safeText(value) : value;
+      }),
     ]),
   ];
 }

@@ -121,6 +121,8 @@ function measureSql(measure: Measure, { columns, placed, measure: summed }: Targ
       return medianSql(cell);
     case 'distinct':
       return sql`count(DISTINCT ${cell})::float8`;
+    case 'name':
+      return sql`CASE WHEN count(${cell}) = 0 THEN NULL WHEN count(DISTINCT ${cell}) = 1 THEN '=' || min(${cell}::text) ELSE '*' || count(DISTINCT ${cell}) END`;
     case 'first':
     case 'last': {
       const direction = sql.raw(measure.want === 'first' ? 'ASC' : 'DESC');

@@ -104,7 +104,7 @@ export function LayerCard({
         />
       </Field>
       {'column' in layer.amount && spec.across.as !== 'number' && pick('Summary', summaryChoices(layer, sources))}
-      {pick('Shape', shapeChoices(layer, spec))}
+      {pick('Shape', shapeChoices(layer, spec, sources))}
       {pick('Scale', sideChoices(layer))}
       <Colors layer={layer} model={model} />
       {(layer.shape === 'line' || layer.shape === 'area') && (

@@ -2,11 +2,11 @@
 
 import { memo, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Popover } from 'antd';
-import { sentenceParts, type Sources } from '@/core/spec';
+import { addLayer, columnsInPlay, sentenceParts, type ChartSpec, type Sources } from '@/core/spec';
 import type { Sheet } from '../api';
 import { ChoiceMenu } from './ChoiceMenu';
 import { EditorCard } from './editors/EditorCard';
-import { addable, choicesFor, type ChoiceGroup, type Editor } from './menus';
+import { addable, choicesFor, type Choice, type ChoiceGroup, type Editor } from './menus';
 import { StepButtons } from './StepButtons';
 import styles from './Sentence.module.css';
 import { useWork } from './store';
@@ -54,6 +54,7 @@ export const Sentence = memo(function Sentence({
   const grouped = spec.across.as !== 'number' && spec.across.as !== 'bins';
   const further: ChoiceGroup[] = grouped
     ? [
+        { title: 'Only to read', choices: readable(spec, sources) },
         {
           choices: [
             { key: 'formula', words: 'A formula …', opens: { kind: 'formula' } },
@@ -119,6 +120,21 @@ export const Sentence = memo(function Sentence({
     </section>
   );
 });
+
+const MOST_TO_READ = 20;
+
+/** Texts that can be read across: those of the columns that are not in the chart yet. */
+function readable(spec: ChartSpec, { columns }: Sources): Choice[] {
+  const inPlay = new Set(columnsInPlay(spec));
+  return [...columns.values()]
+    .filter(({ key, type }) => !inPlay.has(key) && (type === 'text' || type === 'boolean'))
+    .slice(0, MOST_TO_READ)
+    .map(({ key, name }) => ({
+      key: `read ${key}`,
+      words: name,
+      edit: (now) => addLayer(now, { amount: { column: key }, summary: 'first', shape: 'read', side: 'left' }),
+    }));
+}
 
 /** One part of the sentence with its menu; it is made anew only when its words change. */
 const PartMenu = memo(function PartMenu({

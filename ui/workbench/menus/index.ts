@@ -23,7 +23,7 @@ export function choicesFor(
     case 'amount':
       return layer ? amountChoices(layer, spec, sources, picks) : [];
     case 'shape':
-      return layer ? [{ choices: shapeChoices(layer, spec) }, ...stackChoices(layer, spec)] : [];
+      return layer ? [{ choices: shapeChoices(layer, spec, sources) }, ...stackChoices(layer, spec)] : [];
     case 'side':
       return layer ? [{ choices: sideChoices(layer) }] : [];
     case 'step':

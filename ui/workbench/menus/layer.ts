@@ -11,6 +11,7 @@ import {
   setStyle,
   setThen,
   isDrawn,
+  isNaming,
   SHAPE_WORDS,
   stepsInWords,
   SUMMARY_WORDS,
@@ -49,7 +50,10 @@ export function sideChoices(layer: Layer): Choice[] {
 }
 
 /** One shape for all layers where there is one word for it, else for the layer alone. */
-export function shapeChoices(layer: Layer, spec: ChartSpec): Choice[] {
+export function shapeChoices(layer: Layer, spec: ChartSpec, sources: Sources): Choice[] {
+  // A text has no mark.
+  if (isNaming(layer, columnsOf(layer, sources)))
+    return [{ key: 'read', words: upperFirst(SHAPE_WORDS.read.many), chosen: true }];
   if (spec.across.as === 'number')
     return (['dot', 'line'] as const).map((shape) => ({
       key: shape,
