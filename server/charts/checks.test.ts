@@ -199,13 +199,14 @@ test.each(CHECK_IDS)('%s is said where it is so and not where it is not, and wha
     from: { sheet: sheets.plan.id, across: 'c1' },
   });
   const spec = whole(sheet, id === 'unmatched' ? { ...has, layers: [...(has.layers ?? []), planned] } : has);
-  const check = (await drawn(sheet, spec)).checks.find((one) => one.id === id);
-  expect(check).toBeDefined();
-  expect(check?.message).toMatch(/^\S.*\.$/);
+  const { checks, across } = await drawn(sheet, spec);
+  const check = checks.find((one) => one.id === id);
+  if (!check) throw new Error(`only ${JSON.stringify(checks)} of ${sheet.rowCount} rows at ${across.values.join()}`);
+  expect(check.message).toMatch(/^\S.*\.$/);
   expect((await drawn(sheet, whole(sheet, hasNot))).checks.map((one) => one.id)).not.toContain(id);
-  expect(check?.change !== undefined).toBe(answered);
-  expect(check?.changeWords !== undefined).toBe(answered);
-  if (!check?.change) return;
+  expect(check.change !== undefined).toBe(answered);
+  expect(check.changeWords !== undefined).toBe(answered);
+  if (!check.change) return;
   const next = parseSpec(JSON.parse(JSON.stringify({ ...spec, ...check.change })));
   expect((await drawn(sheet, next)).checks.filter((one) => one.id === id && one.message === check.message)).toEqual([]);
 });

@@ -1,7 +1,7 @@
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { rm } from 'node:fs/promises';
-import { eq, sql } from 'drizzle-orm';
+import { and, eq, sql } from 'drizzle-orm';
 import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres';
 import { from as copyFrom } from 'pg-copy-streams';
 import type { ColumnProfile, Correction } from '@/core/inference';
@@ -47,10 +47,10 @@ export async function readSheet(sheet: SheetRow, order: ReadingOrder = {}): Prom
   try {
     const within = drizzle(client);
     await client.query('BEGIN');
-    await copyRows(client, tableName, reader, (share) => tell(share * 96), signal);
+    await copyRows(client, tableName, reader, (share) => void tell(share * 96), signal);
     if (!reader.guessHeld()) {
       await within.execute(sql`DROP TABLE ${tableOf(tableName)}`);
-      await copyRows(client, tableName, reader, (share) => tell(50 + share * 46), signal);
+      await copyRows(client, tableName, reader, (share) => void tell(50 + share * 46), signal);
     }
     await within.execute(sql`CREATE INDEX ON ${tableOf(tableName)} USING brin (n) WITH (pages_per_range = 16)`);
     // Enough to plan by; different values are mostly counted while reading. The database looks closer by itself later.
@@ -167,19 +167,25 @@ function friendlier(error: unknown): unknown {
 }
 
 /** Writes the progress of a long reading down, at most every 300 ms. */
-function progressTeller({ id, tableName }: SheetRow, reader: TableReader): (percent: number) => void {
+export function progressTeller(
+  { id, tableName }: Pick<SheetRow, 'id' | 'tableName'>,
+  reader: Pick<TableReader, 'rowsSoFar'>,
+): (percent: number) => Promise<void> {
   let last = Date.now();
-  return (percent) => {
+  return async (percent) => {
     if (Date.now() - last < 300) return;
     last = Date.now();
-    database()
+    await database()
       .update(sheets)
       .set({
         progressPercent: Math.min(99, Math.floor(percent)),
         // A sheet that is there already keeps its rows until the new ones are.
         ...(tableName === null ? { rowCount: reader.rowsSoFar } : {}),
       })
-      .where(eq(sheets.id, id))
+      // What is told late finds a sheet that has been read meanwhile, and leaves it as it is.
+      .where(
+        and(eq(sheets.id, id), tableName === null ? eq(sheets.status, 'reading') : eq(sheets.tableName, tableName)),
+      )
       .catch(() => undefined);
   };
 }

@@ -4,6 +4,7 @@ import { database } from '../db/client';
 import { receivedFile } from '../home';
 import { cleanUp, takeIn } from '@/testing/sheets';
 import { copyTexts } from './copy-text';
+import { progressTeller } from './import';
 import { correctColumn, deleteSheet, readySheet, rowsOf, sheetRow } from './sheets';
 
 afterAll(cleanUp);
@@ -78,3 +79,19 @@ test.each([
   ['a\tb\nc\\d\re', 'a\\tb\\nc\\\\d\\re'],
   ['nul\0', 'nul\uFFFD'],
 ])('%j is written for COPY as %j', (value, text) => expect(copyTexts()(value)).toBe(text));
+
+test('progress that is told late does not change a sheet that has been read meanwhile', async () => {
+  const { id } = await takeIn('told-late.csv', 'Day told late,Sold\n2025-03-10,1\n2025-03-11,2\n2025-03-12,3\n');
+  const read = await sheetRow(id);
+  const clock = jest.spyOn(Date, 'now');
+  for (const before of [
+    { ...read, tableName: null },
+    { ...read, tableName: 's_earlier' },
+  ]) {
+    const tell = progressTeller(before, { rowsSoFar: 1 });
+    clock.mockReturnValue(Date.now() + 1000);
+    await tell(50);
+    expect(await sheetRow(id)).toEqual(read);
+  }
+  clock.mockRestore();
+});
