@@ -4,6 +4,9 @@ import { measureAt, type Grain, type GrainAxis, type GrainValue, type GroupedQue
 
 const ROLLABLE: ReadonlySet<Measure['want']> = new Set(['rows', 'first-row', 'sum', 'count', 'min', 'max']);
 
+/** Whether a measure of coarser groups follows from that of finer ones. */
+export const isRollable = ({ want }: Measure): boolean => ROLLABLE.has(want);
+
 /**
  * The answer to a question from the answer to a finer one about the same rows: with more axes, or with days where hours
  * were asked. `undefined` where it does not follow.
@@ -11,9 +14,7 @@ const ROLLABLE: ReadonlySet<Measure['want']> = new Set(['rows', 'first-row', 'su
 export function deriveGrain(wanted: GroupedQuery, held: GroupedQuery, grain: Grain): Grain | undefined {
   if (wanted.sheet !== held.sheet || JSON.stringify(wanted.filters) !== JSON.stringify(held.filters)) return undefined;
   const sources = wanted.axes.map((axis) => axisFrom(axis, held.axes));
-  const columns = wanted.measures.map((measure) =>
-    ROLLABLE.has(measure.want) ? measureAt(held.measures, measure) : -1,
-  );
+  const columns = wanted.measures.map((measure) => (isRollable(measure) ? measureAt(held.measures, measure) : -1));
   if (sources.some((source) => source === undefined) || columns.some((at) => at < 0)) return undefined;
   const groups = new Map<string, number[]>();
   const keys: GrainValue[][] = wanted.axes.map(() => []);

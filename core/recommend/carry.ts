@@ -59,17 +59,18 @@ function drawnFirst(layers: readonly Layer[]): Layer[] {
 
 const CARRIED = ['summary', 'shape', 'side', 'stack', 'then', 'thenBy', 'per', 'name', 'style'] as const;
 
-/** Layers that no pick makes: formulas, and those out of another sheet. They stay while what runs across is of a kind that they can lie on. */
+/** Layers that no pick makes: formulas, those out of another sheet, and names that are only read. They stay while what runs across is of a kind that they can lie on. */
 function addedLayers(before: ChartSpec, current: ChartSpec, next: ChartSpec): Layer[] {
   const known = new Set(before.layers.map(({ amount, from }) => JSON.stringify([amount, from])));
   const added = current.layers.filter(
-    ({ amount, from }) => !known.has(JSON.stringify([amount, from])) && (from || 'formula' in amount),
+    ({ amount, from, shape }) =>
+      !known.has(JSON.stringify([amount, from])) && (from || 'formula' in amount || shape === 'read'),
   );
   const stays = next.across.column === current.across.column && next.across.as === current.across.as;
   const taken = new Set(next.layers.map(({ id }) => id));
   const ids = new Set([...taken, ...added.map(({ id }) => id)]);
   return added.flatMap((layer) => {
-    if (layer.from && !stays) return [];
+    if ((layer.from && !stays) || (layer.shape === 'read' && next.across.as === 'number')) return [];
     let { id } = layer;
     for (let n = 1; taken.has(id); n++) if (!ids.has(`l${n}`)) id = `l${n}`;
     taken.add(id);

@@ -167,6 +167,23 @@ test('what was changed by hand stays when another column is picked', () => {
   expect(carried.across).toMatchObject({ step: 'month' });
 });
 
+test('a name that is only read stays when another column is picked, but not among pairs of numbers', () => {
+  const before = best(['Sold on', 'Takings'])?.spec;
+  const next = best(['Sold on', 'Takings', 'Spot'])?.spec;
+  const pairs = best(['Quantity', 'Rain'])?.spec;
+  if (!before || !next || !pairs) throw new Error('nothing was recommended');
+  const name: ChartSpec['layers'][number] = {
+    id: 'l2',
+    amount: { column: keyOf('Remark') },
+    summary: 'first',
+    shape: 'read',
+    side: 'left',
+  };
+  const current = { ...before, layers: [...before.layers, name] };
+  expect(carryOver(before, current, next).layers.map(({ shape }) => shape)).toEqual(['line', 'read']);
+  expect(carryOver(before, current, pairs).layers.map(({ shape }) => shape)).toEqual(['dot']);
+});
+
 describe('the table of rules', () => {
   const line = 'over time, not split | lines | 0.5 | zacks | {series} lines. / Calm.';
   test('a line is read into what it looks at, proposes and says', () =>

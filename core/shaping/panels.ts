@@ -1,5 +1,6 @@
 import {
   deriveGrain,
+  isRollable,
   measureAt,
   type Grain,
   type GrainAxis,
@@ -147,7 +148,7 @@ class CopyAsk implements Asking {
   grain(query: GroupedQuery): Grain {
     const name = JSON.stringify(this.filter);
     const filters = query.filters.filter((one) => JSON.stringify(one) !== name);
-    const rolls = query.measures.every(({ want }) => !['median', 'distinct', 'name', 'first', 'last'].includes(want));
+    const rolls = query.measures.every(isRollable);
     if (!rolls || filters.length === query.filters.length) return this.ask.grain(query);
     const axes = query.axes.some((axis) => JSON.stringify(axis) === JSON.stringify(this.axis))
       ? query.axes

@@ -80,7 +80,7 @@ function layerErrors(layer: Layer, i: number, spec: ChartSpec, columns: Columns,
     if (!found) errors.push({ path, message: `the sheet has no column "${key}"` });
     else if (can && !can(found)) errors.push({ path, message: `"${found.name}" ${words}` });
   };
-  errors.push(...amountErrors(layer.amount, layer.summary, at, own, !isDrawn(layer)));
+  errors.push(...amountErrors(layer.amount, layer.summary, at, own, !isDrawn(layer) && spec.across.as !== 'number'));
   if (from) {
     if (spec.across.as === 'number' || spec.across.as === 'bins')
       errors.push({ path: `${at}.from`, message: 'a layer out of another sheet needs a date or groups across' });

@@ -40,17 +40,25 @@ export function Field({ label, children }: { label: string; children: ReactNode 
 export function SelectField<T extends string | number>({
   label,
   name = label,
+  search = false,
   ...select
 }: {
   label: string;
   name?: string;
+  /** Long lists are searched by what they say. */
+  search?: boolean;
   value: T;
   onChange: (value: T) => void;
   options: { value: T; label: string }[];
 }) {
   return (
     <Field label={label}>
-      <Select<T> size="small" aria-label={name} {...select} />
+      <Select<T>
+        size="small"
+        aria-label={name}
+        {...(search ? { showSearch: { optionFilterProp: 'label' } } : {})}
+        {...select}
+      />
     </Field>
   );
 }

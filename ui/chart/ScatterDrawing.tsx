@@ -5,7 +5,7 @@ import { useMemo, type MouseEvent } from 'react';
 import { CartesianGrid, Scatter, ScatterChart, Tooltip, XAxis, YAxis } from 'recharts';
 import type { Locale } from '@/core/calendar';
 import { alongScale, lineThrough, writeValue, type ChartModel, type ModelSeries } from '@/core/layout';
-import { clickedAt, scaleOf, sideAxis, TICK_STYLE, type DrawingProps } from './drawing';
+import { clickedAt, roomOf, scaleOf, sideAxis, TICK_STYLE, type DrawingProps } from './drawing';
 import { GridHits } from './GridHits';
 import tip from './ReadAcross.module.css';
 import { symbolPath } from './symbols';
@@ -26,15 +26,7 @@ export function ScatterDrawing({ model, small = false, width, height, onDot, onP
       })),
     [model],
   );
-  const { plot } = model.size;
-  const room = small
-    ? { left: 3, top: 4, right: 3, bottom: 3 }
-    : {
-        left: plot.left,
-        top: plot.top,
-        right: width - plot.left - plot.width,
-        bottom: height - plot.top - plot.height,
-      };
+  const room = small ? { left: 3, top: 4, right: 3, bottom: 3 } : roomOf({ model, width, height });
   const { left, right, across } = model.scales;
   const many = (model.points?.length ?? 0) > 600;
   if (!across) return null;

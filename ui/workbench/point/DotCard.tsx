@@ -1,10 +1,10 @@
 'use client';
 
 import { useState } from 'react';
-import { Button, Select } from 'antd';
+import { Button } from 'antd';
 import { writeValue, type ChartModel } from '@/core/layout';
 import { setAside, type PlacedPoint } from '@/core/spec';
-import { Card, Field } from '../../cards/Card';
+import { Card, SelectField } from '../../cards/Card';
 import styles from '../../cards/cards.module.css';
 import { useWork } from '../store';
 
@@ -28,16 +28,13 @@ export function DotCard({ model, dot: clicked, onRows, onDone }: Props) {
   return (
     <Card name="A dot" title={wordsOf(model, dot)}>
       {clicked === undefined && (
-        <Field label="Dot">
-          <Select
-            size="small"
-            showSearch={{ optionFilterProp: 'label' }}
-            aria-label="Dot"
-            value={dot}
-            onChange={setDot}
-            options={points.map((_, i) => ({ value: i, label: wordsOf(model, i) }))}
-          />
-        </Field>
+        <SelectField
+          label="Dot"
+          search
+          value={dot}
+          onChange={setDot}
+          options={points.map((_, i) => ({ value: i, label: wordsOf(model, i) }))}
+        />
       )}
       {merged ? (
         <p className={styles.facts}>

@@ -1,10 +1,10 @@
 'use client';
 
 import { useState } from 'react';
-import { Button, Select } from 'antd';
+import { Button } from 'antd';
 import type { ChartModel } from '@/core/layout';
 import { column, setAside, stepInto, type ChartSpec, type PlacedPoint, type Sources } from '@/core/spec';
-import { Card, Field } from '../../cards/Card';
+import { Card, SelectField } from '../../cards/Card';
 import styles from '../../cards/cards.module.css';
 import { useWork } from '../store';
 
@@ -43,34 +43,28 @@ export function PointCard({ model, spec, sources, place: clicked, series: near, 
   return (
     <Card name="A point" title={labels[place]}>
       {clicked === undefined && (
-        <Field label="Place">
-          <Select
-            size="small"
-            showSearch={{ optionFilterProp: 'label' }}
-            aria-label="Place"
-            value={place}
-            onChange={setPlace}
-            options={labels.map((label, at) => ({ value: at, label }))}
-          />
-        </Field>
+        <SelectField
+          label="Place"
+          search
+          value={place}
+          onChange={setPlace}
+          options={labels.map((label, at) => ({ value: at, label }))}
+        />
       )}
       {!single && (
-        <Field label="Series">
-          <Select
-            size="small"
-            showSearch={{ optionFilterProp: 'label' }}
-            aria-label="Series"
-            value={series}
-            onChange={setSeries}
-            options={[
-              { value: ALL, label: 'All of them' },
-              ...model.series.map(({ id, name }) => ({
-                value: id,
-                label: copies.has(id) ? `${copies.get(id)}, ${name}` : name,
-              })),
-            ]}
-          />
-        </Field>
+        <SelectField
+          label="Series"
+          search
+          value={series}
+          onChange={setSeries}
+          options={[
+            { value: ALL, label: 'All of them' },
+            ...model.series.map(({ id, name }) => ({
+              value: id,
+              label: copies.has(id) ? `${copies.get(id)}, ${name}` : name,
+            })),
+          ]}
+        />
       )}
       {shown && (
         <p className={styles.facts}>
