@@ -33,11 +33,14 @@ function toProblem(error: unknown): Problem {
 }
 
 export function problemResponse(error: unknown): Response {
-  const { status, title, detail, errors } = toProblem(error);
-  return new Response(JSON.stringify({ type: 'about:blank', title, status, detail, ...(errors ? { errors } : {}) }), {
-    status,
-    headers: { 'content-type': 'application/problem+json' },
-  });
+  const { status, title, detail, errors, more } = toProblem(error);
+  return new Response(
+    JSON.stringify({ type: 'about:blank', title, status, detail, ...(errors ? { errors } : {}), ...more }),
+    {
+      status,
+      headers: { 'content-type': 'application/problem+json' },
+    },
+  );
 }
 
 /** Wraps a route handler so that every error is answered with problem details. */

@@ -8,6 +8,8 @@ export class Problem extends Error {
     readonly title: string,
     readonly detail: string,
     readonly errors?: readonly InputError[],
+    /** Further members of the problem details. */
+    readonly more: Readonly<Record<string, unknown>> = {},
   ) {
     super(detail);
   }

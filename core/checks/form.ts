@@ -7,14 +7,15 @@ export const form: CheckFinder = ({ spec, columns, model }) => {
   const found: ReturnType<CheckFinder> = [];
   const across = column(columns, spec.across.column);
   const ordered = across.role === 'when' || across.meaning === 'ordinal' || isNumeric(across);
-  if (spec.across.as === 'group' && !ordered && spec.layers.some((layer) => layer.shape === 'line')) {
+  const joins = (layer: { shape: string }) => layer.shape === 'line' || layer.shape === 'area';
+  if (spec.across.as === 'group' && !ordered && spec.layers.some(joins)) {
     found.push({
       id: 'form-unsuited',
       level: 'warning',
-      message: `A line joins ${across.name} as if they followed on each other.`,
+      message: `${spec.layers.some(({ shape }) => shape === 'line') ? 'A line' : 'An area'} joins ${across.name} as if they followed on each other.`,
       change: {
         layers: spec.layers.map((layer) =>
-          layer.shape === 'line' ? { ...layer, shape: spec.layers.length > 1 ? 'dot' : 'column' } : layer,
+          joins(layer) ? { ...layer, shape: spec.layers.length > 1 ? 'dot' : 'column' } : layer,
         ),
       },
       changeWords: spec.layers.length > 1 ? 'Use dots' : 'Use columns',

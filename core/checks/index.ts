@@ -1,3 +1,7 @@
+import { emptySeries } from './empty-series';
+import { formulaBlank } from './formula-blank';
+import { mixedMeasures } from './mixed-measures';
+import { partsOfAverages } from './parts-of-averages';
 import { drawnFrame, type ChartModel } from '../layout';
 import { drawnPart, isDrawn } from '../spec';
 import { ambiguous } from './ambiguous';
@@ -30,7 +34,11 @@ const FINDERS: readonly CheckFinder[] = [
   unread,
   unmatched,
   totalsRows,
+  mixedMeasures,
+  formulaBlank,
+  emptySeries,
   oddSums,
+  partsOfAverages,
   averages,
   setAside,
   form,
@@ -71,3 +79,4 @@ export function withChecks(given: Omit<CheckContext, 'columns'>): ChartModel {
 }
 
 export type { CheckContext } from './check';
+export { goneChecks } from './gone';

@@ -2,7 +2,7 @@ import { floor, type Step } from '../calendar';
 import { exactColumn, exactText } from './exact';
 import { measureAt, type Grain, type GrainAxis, type GrainValue, type GroupedQuery, type Measure } from './grain-query';
 
-const ROLLABLE: ReadonlySet<Measure['want']> = new Set(['rows', 'first-row', 'sum', 'count', 'min', 'max']);
+const ROLLABLE: ReadonlySet<Measure['want']> = new Set(['rows', 'first-row', 'sum', 'count', 'some', 'min', 'max']);
 
 /** Whether a measure of coarser groups follows from that of finer ones. */
 export const isRollable = ({ want }: Measure): boolean => ROLLABLE.has(want);
@@ -66,7 +66,7 @@ function rollMeasure(
         : null;
     });
   }
-  const counts = want === 'rows' || want === 'count';
+  const counts = want === 'rows' || want === 'count' || want === 'some';
   return members.map((group) => {
     const found = group.flatMap((i) => (values[i] === null ? [] : [Number(values[i])]));
     if (counts) return found.reduce((sum, value) => sum + value, 0);

@@ -1,5 +1,5 @@
 import type { Calendar, Cycle, Step } from '../calendar';
-import type { PlainFilter } from '../spec';
+import type { Blanks, PlainFilter } from '../spec';
 
 /** What to group a sheet's rows by. */
 export type GrainAxis =
@@ -19,18 +19,20 @@ export type GrainAxis =
 
 /**
  * What to compute for each group of rows. `of` is a column key, or a formula over column keys worked out row by row.
- * The first six can be rolled up to coarser groups, the rest cannot.
+ * Those up to `some` can be rolled up to coarser groups, the rest cannot.
  */
 export type Measure =
   | { readonly want: 'rows' }
   /** The place in the sheet of the first row. */
   | { readonly want: 'first-row' }
-  | { readonly want: 'sum' | 'count' | 'min' | 'max'; readonly of: string }
-  | { readonly want: 'median' | 'distinct'; readonly of: string }
+  | { readonly want: 'sum' | 'count' | 'min' | 'max'; readonly of: string; readonly blanks?: Blanks }
+  /** Rows with a value in at least one of the columns of a formula. */
+  | { readonly want: 'some'; readonly of: string }
+  | { readonly want: 'median' | 'distinct'; readonly of: string; readonly blanks?: Blanks }
   /** What all rows hold alike, "=" before it; how many different ones there are, "*" before it; null for none. */
   | { readonly want: 'name'; readonly of: string }
   /** The value of the first or last row that has one, by `when` where given, then by place in the sheet. */
-  | { readonly want: 'first' | 'last'; readonly of: string; readonly when?: string };
+  | { readonly want: 'first' | 'last'; readonly of: string; readonly blanks?: Blanks; readonly when?: string };
 
 /** Filters of a query: those of a chart, and narrower ones for the rows behind a point. */
 export type RowFilter =
@@ -100,6 +102,7 @@ export function sameMeasure(a: Measure, b: Measure): boolean {
   return (
     a.want === b.want &&
     ('of' in a ? a.of : '') === ('of' in b ? b.of : '') &&
+    ('blanks' in a ? a.blanks : undefined) === ('blanks' in b ? b.blanks : undefined) &&
     ('when' in a ? a.when : undefined) === ('when' in b ? b.when : undefined)
   );
 }

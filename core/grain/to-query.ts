@@ -4,13 +4,18 @@ import {
   column,
   formulaColumns,
   isNaming,
+  expressionOf,
+  formulaText,
   isRowsFirst,
+  leavesBlanksOut,
+  linearParts,
   parseFormula,
   resolveFilters,
   withinFilters,
   type Amount,
   type ChartSpec,
   type Columns,
+  type Expression,
   type Layer,
   type PlainFilter,
   type Sources,
@@ -235,33 +240,43 @@ function measuresOf(portion: Portion): Measure[] {
 
 /** What a layer's summary is made of. */
 export function layerMeasures(layer: Pick<Layer, 'amount' | 'summary'>, portion: Portion): Measure[] {
-  return partsOf(layer.amount).flatMap((of): Measure[] => {
-    const count: Measure = { want: 'count', of };
+  const some: Measure[] =
+    'formula' in layer.amount && leavesBlanksOut(layer.amount) ? [{ want: 'some', of: layer.amount.formula }] : [];
+  const parts = partsOf(layer.amount, layer.summary).flatMap(({ of, blanks }): Measure[] => {
+    const as = { of, ...(blanks ? { blanks } : {}) };
+    const count: Measure = { want: 'count', ...as };
     const { summary } = layer;
     if (isNaming(layer, portion.columns)) return [{ want: 'name', of }, count];
     switch (summary) {
       case 'sum':
       case 'mean':
-        return [{ want: 'sum', of }, count];
+        return [{ want: 'sum', ...as }, count];
       case 'count':
         return [count];
       case 'min':
       case 'max':
       case 'median':
       case 'distinct':
-        return [{ want: summary, of }, count];
+        return [{ want: summary, ...as }, count];
       case 'first':
       case 'last':
-        return [{ want: summary, of, ...orderedBy(portion) }, count];
+        return [{ want: summary, ...as, ...orderedBy(portion) }, count];
     }
   });
+  return [...parts, ...some];
 }
 
-/** What is summarised for an amount: one expression per row, or for a ratio each of its columns; nothing to count rows. */
-export function partsOf(amount: Amount): string[] {
+/**
+ * What is summarised for an amount: one expression per row, or for a ratio each of its columns, of averages each of its
+ * linear parts, whose blanks count as nothing; nothing to count rows.
+ */
+export function partsOf(amount: Amount, summary: Summary): Expression[] {
   if ('rows' in amount) return [];
-  if ('column' in amount) return [amount.column];
-  return isRowsFirst(amount) ? [amount.formula] : formulaColumns(parseFormula(amount.formula));
+  if ('column' in amount) return [{ of: amount.column }];
+  if (isRowsFirst(amount)) return [expressionOf(amount)];
+  const formula = parseFormula(amount.formula);
+  if (summary === 'mean') return linearParts(formula).map((part) => ({ of: formulaText(part) }));
+  return formulaColumns(formula).map((of) => ({ of }));
 }
 
 /** First and last go by the When across, else by the sheet's main When, then by row. */

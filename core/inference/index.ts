@@ -15,3 +15,4 @@ export * from './profile';
 export * from './tally';
 export * from './units';
 export { headingSaysLevel, headingSaysRate, isRateUnit } from './headings';
+export * from './rhythm';

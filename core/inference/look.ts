@@ -3,7 +3,8 @@ import { monthNumber, weekdayNumber } from './calendar-words';
 import { scanDate } from './date';
 import { readDuration } from './duration';
 import { readNumber } from './number';
-import { currencyCode, isHeaderUnit } from './units';
+import { headingCounts, headingSaysLevel, headingSaysRate } from './headings';
+import { currencyCode, isHeaderUnit, splitHeader } from './units';
 import { isErrorCell, isMissingWord } from './words';
 
 const YEAR = /^(?:19|20)\d{2}$/;
@@ -11,6 +12,10 @@ const YEAR = /^(?:19|20)\d{2}$/;
 function readsAsNumber(cell: string) {
   return readNumber(cell, '.') ?? readNumber(cell, ',');
 }
+
+/** What firms call the lines of their figures (common practice, no source). */
+const MEASURE =
+  /\b(takings|sales|revenues?|turnover|income|expenses?|costs?|profits?|loss(es)?|wages|rent|visitors?|visits|customers?|guests?|orders?|bookings?|units|hours|staff|headcount|footfall|returns?|refunds?|average|rate|share|price|stock|balance|members?|subscribers?|clicks|views|downloads|tickets|calls|complaints|deliveries|miles|litres|energy|water|gas|electricity)\b/i;
 
 /** What single cells look like, for finding how a table stands in its file. */
 export const cellLook: CellLook = {
@@ -25,6 +30,11 @@ export const cellLook: CellLook = {
     return found && Number(found.value);
   },
   isUnit: (cell) => isHeaderUnit(cell.trim()) || currencyCode(cell.trim()) !== undefined,
+  measure(cell) {
+    const { name, unit } = splitHeader(cell.trim());
+    const says = MEASURE.test(name) || headingCounts(name) || headingSaysRate(name) || headingSaysLevel(name);
+    return { says, ...(unit ? { unit } : {}) };
+  },
   step(cell) {
     const text = cell.trim();
     if (YEAR.test(text)) return { name: 'Year', whole: true };

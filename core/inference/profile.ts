@@ -1,3 +1,4 @@
+import type { Step } from '../calendar';
 import type { DurationUnit } from './duration';
 
 export const COLUMN_TYPES = ['boolean', 'integer', 'decimal', 'date', 'datetime', 'time', 'text'] as const;
@@ -83,6 +84,10 @@ export interface ColumnProfile {
   };
   /** `row` is the number in the file, `at` the place in the sheet, from 0. */
   unread: { count: number; samples: { row: number; at?: number; text: string }[] };
+  /** The column whose words tell apart the several measures that this one holds: they are never added up over each other. */
+  mixes?: string;
+  /** The step that the dates keep: every first of a month, every Monday. Nothing finer is known of them. */
+  rhythm?: Step;
   /** Why this type and role, in plain words. */
   reasons: string[];
   /** A small picture of the values: up to 12 heights, 0 to 1, along the range (numbers, dates) or the commonest values (text). */

@@ -69,16 +69,13 @@ function decideTextRole(tally: ColumnTally, name: string, filled: number, distin
   const digits = tally.having(FACT.withDigit) / filled;
   if (headingSaysKey(name) && share > 0.2 && spaced < 0.5)
     return { role: 'key', reason: 'The header says that each value names one thing.' };
-  if (long > 0.5 || (long > 0.3 && share > 0.5))
-    return { role: 'note', reason: 'Long text, to be read rather than grouped by.' };
+  // What repeats is a group, however long its words.
+  if (long > 0.3 && share > 0.5)
+    return { role: 'note', reason: 'Long texts, hardly two alike: to be read rather than grouped by.' };
   const codes = tally.havingMore(MORE.code) / filled;
   if (share > 0.95 && filled >= 10 && ((digits > 0.9 && spaced < 0.2) || codes > 0.95))
     return { role: 'key', reason: 'Short codes, no two alike.' };
-  if (share > 0.5 && distinct > 100)
-    return {
-      role: 'note',
-      reason: `${Number.isFinite(distinct) ? n(distinct) : 'Very many'} different texts: too many to group by.`,
-    };
+  if (!Number.isFinite(distinct)) return { role: 'note', reason: 'Very many different texts: too many to group by.' };
   return { role: 'group', reason: `${n(distinct)} different ${distinct === 1 ? 'value' : 'values'} to group by.` };
 }
 

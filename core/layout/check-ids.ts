@@ -26,5 +26,10 @@ export const CHECK_IDS = [
   'ambiguous-dates',
   'empty',
   'merged-points',
+  'formula-blank',
+  'parts-of-averages',
+  'empty-series',
+  'mixed-measures',
+  'gone-column',
 ] as const;
 export type CheckId = (typeof CHECK_IDS)[number];

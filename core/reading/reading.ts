@@ -35,6 +35,8 @@ export interface Reading {
   readonly findings: readonly ShapeFinding[];
   /** The first and the last records as they came. */
   readonly seen: readonly SeenRecord[];
+  /** What was said of a sheet with the same columns holds here too; the note, which is among the others, says so. */
+  readonly remembered?: { readonly name: string; readonly note: string };
   /** One plain sentence for each thing out of the ordinary. */
   readonly notes: readonly string[];
 }

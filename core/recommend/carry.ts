@@ -6,10 +6,13 @@ import { isDrawn, type ChartSpec, type Layer } from '../spec';
  */
 export function carryOver(before: ChartSpec | undefined, current: ChartSpec | undefined, next: ChartSpec): ChartSpec {
   if (!before || !current) return next;
-  const layers = drawnFirst([
+  const carried = drawnFirst([
     ...next.layers.map((layer) => carryLayer(layer, before, current)),
     ...addedLayers(before, current, next),
   ]);
+  // A shape that was chosen for other places than these may not suit them.
+  const moved = next.across.column !== current.across.column || next.across.as !== current.across.as;
+  const layers = moved ? carried.map((layer) => withSuitedShape(layer, next)) : carried;
   const across =
     next.across.as === 'time' &&
     current.across.as === 'time' &&
@@ -55,6 +58,13 @@ function drawnFirst(layers: readonly Layer[]): Layer[] {
   const drawn = layers.filter(isDrawn);
   if (drawn.length === 0) return layers.map((layer) => ({ ...layer, shape: 'line' }));
   return [...drawn, ...layers.filter((layer) => !isDrawn(layer))];
+}
+
+/** Groups without an order are never joined by a line unasked: their layers take the shape of the chart. */
+function withSuitedShape(layer: Layer, next: ChartSpec): Layer {
+  if (next.across.as !== 'group' || (layer.shape !== 'line' && layer.shape !== 'area')) return layer;
+  if (next.layers.some(({ shape }) => shape === layer.shape)) return layer;
+  return { ...layer, shape: next.layers.find(isDrawn)?.shape ?? 'column' };
 }
 
 const CARRIED = ['summary', 'shape', 'side', 'stack', 'then', 'thenBy', 'per', 'name', 'style'] as const;

@@ -4,3 +4,4 @@ export * from './fit';
 export * from './picks';
 export * from './rules';
 export * from './sides';
+export * from './beside';

@@ -1,3 +1,4 @@
+import type { Step } from '../calendar';
 import { isNumeric, rankWhens, type ColumnProfile } from '../inference';
 import { column, type Columns } from '../spec';
 
@@ -38,8 +39,9 @@ function whyNot({ name, role }: ColumnProfile): string {
   return `${name} is left out: it holds no numbers.`;
 }
 
-/** How fine the dates of a column are. */
-export function finestStep({ type, meaning }: ColumnProfile): 'year' | 'quarter' | 'month' | 'week' | 'day' | 'hour' {
+/** How fine the dates of a column are: as they are written, or as the step that they keep. */
+export function finestStep({ type, meaning, rhythm }: ColumnProfile): Step {
+  if (rhythm) return rhythm;
   if (meaning === 'year' || meaning === 'quarter' || meaning === 'month' || meaning === 'week') return meaning;
   return type === 'datetime' ? 'hour' : 'day';
 }

@@ -42,6 +42,17 @@ export function assignSides(spec: ChartSpec, columns: Columns, medians: readonly
   };
 }
 
+/** Why an amount is on a scale of its own beside another, in words; nothing where both fit one scale. */
+export function whyApart(
+  first: { readonly unit?: string; readonly median: number | null },
+  other: { readonly unit?: string; readonly median: number | null },
+): 'unit' | 'size' | undefined {
+  if (first.unit !== other.unit) return 'unit';
+  if (!first.median || !other.median) return undefined;
+  const times = Math.abs(first.median / other.median);
+  return times > FAR_APART || times < 1 / FAR_APART ? 'size' : undefined;
+}
+
 function whyRight(
   first: Layer,
   other: Layer,
@@ -54,9 +65,10 @@ function whyRight(
     scatter ? layerUnit({ ...layer, summary: 'sum' }, { columns }) : layerUnit(layer, { columns }),
   );
   const [name, than] = [layerWords(other, { columns }), lowerFirst(layerWords(first, { columns }))];
-  if (a !== b)
+  const apart = whyApart({ unit: a, median: firstMedian }, { unit: b, median });
+  if (apart === 'unit')
     return `${name} ${b ? `is in ${b}` : 'has no unit'} and ${than} ${a ? `in ${a}` : 'has none'}: each gets a scale of its own.`;
-  if (!firstMedian || !median) return undefined;
+  if (apart === undefined || !firstMedian || !median) return undefined;
   const times = Math.abs(firstMedian / median);
   if (times > FAR_APART)
     return `${name} is about ${rounded(times)} times smaller than ${than}: on one scale it would lie flat.`;

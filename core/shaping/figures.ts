@@ -10,7 +10,16 @@ import {
   type Measure,
 } from '../grain';
 import { Names } from './ask';
-import { evaluate, isRowsFirst, parseFormula, type Layer } from '../spec';
+import {
+  evaluate,
+  expressionOf,
+  formulaText,
+  isRowsFirst,
+  leavesBlanksOut,
+  parseFormula,
+  type Expression,
+  type Layer,
+} from '../spec';
 
 /** How groups of rows of a grain, by their places in it, become one value. */
 export type Roller = (rows: readonly number[]) => number | null;
@@ -33,16 +42,13 @@ export function rollerFor(
   }
   if ('column' in amount && measureAt(query.measures, { want: 'name', of: amount.column }) >= 0 && summary === 'first')
     return nameRoller(amount.column, query, grain, names);
-  if ('column' in amount) return partRoller(amount.column, summary, query, grain);
-  if (isRowsFirst(amount)) return partRoller(amount.formula, summary, query, grain);
+  if ('column' in amount) return partRoller({ of: amount.column }, summary, query, grain);
+  if (isRowsFirst(amount)) return partRoller(expressionOf(amount), summary, query, grain);
   const formula = parseFormula(amount.formula);
-  const parts = new Map<string, Roller>();
-  return (indexes) =>
-    evaluate(formula, (key) => {
-      let roll = parts.get(key);
-      if (!roll) parts.set(key, (roll = partRoller(key, summary, query, grain)));
-      return roll(indexes);
-    });
+  const parts = new Map(
+    partsOf(amount, summary).map((part) => [part.of, partRoller(part, summary, query, grain)] as const),
+  );
+  return (indexes) => evaluate(formula, (part) => parts.get(formulaText(part))?.(indexes));
 }
 
 function data(measure: Measure, query: GroupedQuery, grain: Grain): readonly (string | number | null)[] {
@@ -61,15 +67,16 @@ function nameRoller(of: string, query: GroupedQuery, grain: Grain, names: Names)
   };
 }
 
-function partRoller(of: string, summary: Layer['summary'], query: GroupedQuery, grain: Grain): Roller {
-  const counts = data({ want: 'count', of }, query, grain);
+function partRoller({ of, blanks }: Expression, summary: Layer['summary'], query: GroupedQuery, grain: Grain): Roller {
+  const as = { of, ...(blanks ? { blanks } : {}) };
+  const counts = data({ want: 'count', ...as }, query, grain);
   const countOf = (indexes: readonly number[]) => indexes.reduce((sum, i) => sum + Number(counts[i]), 0);
   switch (summary) {
     case 'count':
       return countOf;
     case 'sum':
     case 'mean': {
-      const sums = exactOf(data({ want: 'sum', of }, query, grain));
+      const sums = exactOf(data({ want: 'sum', ...as }, query, grain));
       return (indexes) => {
         const rows = countOf(indexes);
         if (rows === 0) return null;
@@ -79,7 +86,7 @@ function partRoller(of: string, summary: Layer['summary'], query: GroupedQuery, 
     }
     case 'min':
     case 'max': {
-      const found = data({ want: summary, of }, query, grain);
+      const found = data({ want: summary, ...as }, query, grain);
       const pick = summary === 'min' ? Math.min : Math.max;
       return (indexes) => {
         const values = indexes.flatMap((i) => (found[i] === null ? [] : [Number(found[i])]));
@@ -88,7 +95,11 @@ function partRoller(of: string, summary: Layer['summary'], query: GroupedQuery, 
     }
     default: {
       const at = query.measures.findIndex(
-        (measure) => measure.want === summary && 'of' in measure && measure.of === of,
+        (measure) =>
+          measure.want === summary &&
+          'of' in measure &&
+          measure.of === of &&
+          ('blanks' in measure ? measure.blanks : undefined) === blanks,
       );
       const found = grain.measures[at];
       if (!found) throw new RangeError(`the grain has no ${summary} of ${of}`);
@@ -119,8 +130,16 @@ function addUnits(sums: ExactColumn, indexes: readonly number[]): bigint {
 
 /** How many rows carry a layer's amount (of a ratio its first column), counted over a whole grain. */
 export function rowsBehindLayer(layer: Layer, query: GroupedQuery, grain: Grain): number {
-  const [of] = partsOf(layer.amount);
-  return total(data(of === undefined ? { want: 'rows' } : { want: 'count', of }, query, grain));
+  const [first] = partsOf(layer.amount, layer.summary);
+  return total(data(first === undefined ? { want: 'rows' } : { want: 'count', ...first }, query, grain));
+}
+
+/** How many rows of a layer hold some cell of its formula, and how many of these are left out because another is blank. */
+export function blankRows(layer: Layer, query: GroupedQuery, grain: Grain): { of: number; out: number } | undefined {
+  if (!('formula' in layer.amount) || !leavesBlanksOut(layer.amount)) return undefined;
+  const of = total(data({ want: 'some', of: layer.amount.formula }, query, grain));
+  const out = of - rowsBehindLayer(layer, query, grain);
+  return out > 0 ? { of, out } : undefined;
 }
 
 export function total(counts: readonly (string | number | null)[] | undefined): number {

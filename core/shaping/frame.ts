@@ -95,6 +95,8 @@ export interface FrameFacts {
   /** Places that fewer than three rows stand behind, where others have more. */
   readonly thinPlaces?: number;
   readonly unmatched?: readonly Unmatched[];
+  /** Rows left out of a formula because a cell of it is blank, and the rows that hold some of its cells, by layer. */
+  readonly blanks?: Readonly<Record<string, { readonly of: number; readonly out: number }>>;
   /** Which of the points to be set aside are in the chart, by their place in the spec. */
   readonly setAside?: readonly number[];
 }

@@ -2,7 +2,7 @@ import { floor, fromIso } from '../calendar';
 import { binsOf, measureAt, orderLayer, type GrainValue } from '../grain';
 import { column, OTHER, type ChartSpec, type Layer, type Order, type Sources } from '../spec';
 import type { Asking } from './ask';
-import { rowsBehindLayer, total } from './figures';
+import { blankRows, rowsBehindLayer, total } from './figures';
 import { applyFills } from './fills';
 import { seriesId, type Frame, type FrameSeries, type Partials, type Unmatched } from './frame';
 import { decideGaps, fillGaps } from './gaps';
@@ -126,6 +126,13 @@ function rawFrame(laid: Laid, values: Values, series: readonly SeriesOf[], sourc
         spec.layers.map((layer) => {
           const { query, grain } = values.portionOf(layer);
           return [layer.id, rowsBehindLayer(layer, query, grain)];
+        }),
+      ),
+      blanks: Object.fromEntries(
+        spec.layers.flatMap((layer) => {
+          const { query, grain } = values.portionOf(layer);
+          const blanks = blankRows(layer, query, grain);
+          return blanks ? [[layer.id, blanks]] : [];
         }),
       ),
       partials: partialsOf(spec, sources, laid),

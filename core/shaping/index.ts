@@ -3,4 +3,5 @@ export * from './behind';
 export * from './frame';
 export * from './held';
 export * from './shape';
+export { defaultOrder } from './order';
 export { groupText, foldText } from './places';

@@ -11,7 +11,7 @@ export function findPartials(
   first: Instant,
   last: Instant,
   step: Step,
-  profile: Pick<ColumnProfile, 'meaning'>,
+  profile: Pick<ColumnProfile, 'meaning' | 'rhythm'>,
   spec: Pick<ChartSpec, 'calendar'>,
   /** The start of the first step along the axis, where it is not that of the data. */
   run?: Instant,
@@ -19,15 +19,18 @@ export function findPartials(
   if (step === 'day' || step === 'hour') return {};
   const grade = gradeStep(profile);
   if (grade === step) return {};
-  const reach = grade ? offset(floor(last, grade), grade, 1) - DAY : last;
+  const reach = grade ? offset(floor(last, grade, spec.calendar), grade, 1) - DAY : last;
+  const begun = grade ? floor(first, grade, spec.calendar) : first;
   const firstStart = floor(first, step, spec.calendar);
   const lastStart = floor(last, step, spec.calendar);
   const lastEnd = offset(lastStart, step, 1);
   const days = (from: Instant, to: Instant) => Math.round((to - from) / DAY);
   const whole = (start: Instant) => days(start, offset(start, step, 1));
-  const atFirst = days(floor(first, 'day'), offset(firstStart, step, 1));
+  const atFirst = days(Math.max(floor(begun, 'day'), firstStart), offset(firstStart, step, 1));
   const atLast = days(lastStart, floor(reach, 'day') + DAY);
-  const missing = (held: number, of: number) => of - held > Math.max(1, of * TOLERANCE);
+  // Weeks do not begin with months: up to one of them may stick out.
+  const sticks = grade === 'week' ? 6 : 1;
+  const missing = (held: number, of: number) => of - held > Math.max(sticks, of * TOLERANCE);
   const at = (start: Instant) => Math.max(count(run ?? firstStart, start, step), 0);
   return {
     ...(missing(atFirst, whole(firstStart))
@@ -39,8 +42,9 @@ export function findPartials(
   };
 }
 
-/** A column of months or quarters knows no days: each date stands for its whole step. */
-function gradeStep({ meaning }: Pick<ColumnProfile, 'meaning'>): Step | undefined {
+/** A column of months or quarters, and dates that keep such a step, know no days: each stands for its whole step. */
+function gradeStep({ meaning, rhythm }: Pick<ColumnProfile, 'meaning' | 'rhythm'>): Step | undefined {
+  if (rhythm) return rhythm;
   return meaning === 'month' || meaning === 'quarter' || meaning === 'week' || meaning === 'year' ? meaning : undefined;
 }
 

@@ -29,7 +29,7 @@ export function checkAgainstColumns(spec: ChartSpec, columns: Columns, others: O
   const errors: InputError[] = [];
   const need: Need = (path, key, can, words = '', within = columns) => {
     const found = within.get(key);
-    if (!found) errors.push({ path, message: `the sheet has no column "${key}"` });
+    if (!found) errors.push(lacking(path, key, spec.sheet));
     else if (can && !can(found)) errors.push({ path, message: `"${found.name}" ${words}` });
   };
   const { across } = spec;
@@ -39,7 +39,8 @@ export function checkAgainstColumns(spec: ChartSpec, columns: Columns, others: O
   if (across.as === 'group') {
     const { order } = across;
     across.within?.forEach((one, i) => need(`across.within.${i}.column`, one.column));
-    if (order?.by === 'amount') errors.push(...amountErrors(order.amount, order.summary, 'across.order', columns));
+    if (order?.by === 'amount')
+      errors.push(...amountErrors(order.amount, order.summary, 'across.order', columns, spec.sheet));
     else if (order?.layer !== undefined && !spec.layers.some(({ id }) => id === order.layer))
       errors.push({ path: 'across.order.layer', message: `there is no layer "${order.layer}"` });
   }
@@ -49,9 +50,15 @@ export function checkAgainstColumns(spec: ChartSpec, columns: Columns, others: O
   }
   if (spec.panels && 'column' in spec.panels) need('panels.column', spec.panels.column);
   spec.layers.forEach((layer, i) => errors.push(...layerErrors(layer, i, spec, columns, others)));
-  errors.push(...filtersErrors(spec.filters, columns, 'filters'));
+  errors.push(...filtersErrors(spec.filters, columns, 'filters', spec.sheet));
   if (errors.length > 0) throw new InvalidInput(errors);
 }
+
+const lacking = (path: string, key: string, sheet: string): InputError => ({
+  path,
+  message: `the sheet has no column "${key}"`,
+  lacks: { sheet, column: key },
+});
 
 type Need = (
   path: string,
@@ -75,18 +82,21 @@ function layerErrors(layer: Layer, i: number, spec: ChartSpec, columns: Columns,
   const { from, fills, per } = layer;
   const own = from ? others.get(from.sheet) : columns;
   if (!own) return [{ path: `${at}.from.sheet`, message: `there is no sheet "${from?.sheet}"` }];
+  const sheet = from?.sheet ?? spec.sheet;
   const need: Need = (path, key, can, words = '') => {
     const found = own.get(key);
-    if (!found) errors.push({ path, message: `the sheet has no column "${key}"` });
+    if (!found) errors.push(lacking(path, key, sheet));
     else if (can && !can(found)) errors.push({ path, message: `"${found.name}" ${words}` });
   };
-  errors.push(...amountErrors(layer.amount, layer.summary, at, own, !isDrawn(layer) && spec.across.as !== 'number'));
+  errors.push(
+    ...amountErrors(layer.amount, layer.summary, at, own, sheet, !isDrawn(layer) && spec.across.as !== 'number'),
+  );
   if (from) {
     if (spec.across.as === 'number' || spec.across.as === 'bins')
       errors.push({ path: `${at}.from`, message: 'a layer out of another sheet needs a date or groups across' });
     else needAcross(`${at}.from.across`, from.across, spec.across, need, own);
     if (from.split !== undefined) need(`${at}.from.split`, from.split);
-    errors.push(...filtersErrors(from.filters ?? [], own, `${at}.from.filters`));
+    errors.push(...filtersErrors(from.filters ?? [], own, `${at}.from.filters`, sheet));
   }
   if (per !== undefined) {
     need(`${at}.per`, per);
@@ -104,12 +114,19 @@ function layerErrors(layer: Layer, i: number, spec: ChartSpec, columns: Columns,
 }
 
 /** What is wrong with an amount and its summary. */
-function amountErrors(amount: Amount, summary: Summary, at: string, columns: Columns, read = false): InputError[] {
+function amountErrors(
+  amount: Amount,
+  summary: Summary,
+  at: string,
+  columns: Columns,
+  sheet: string,
+  read = false,
+): InputError[] {
   if ('rows' in amount)
     return summary === 'count' ? [] : [{ path: `${at}.summary`, message: 'rows can only be counted' }];
   const wrong = (path: string, key: string, free: boolean): InputError[] => {
     const found = columns.get(key);
-    if (!found) return [{ path, message: `the sheet has no column "${key}"` }];
+    if (!found) return [lacking(path, key, sheet)];
     return free || isNumeric(found)
       ? []
       : [{ path, message: `"${found.name}" holds no numbers; it can only be counted` }];
@@ -129,11 +146,11 @@ function amountErrors(amount: Amount, summary: Summary, at: string, columns: Col
   }
 }
 
-function filtersErrors(filters: readonly Filter[], columns: Columns, path: string): InputError[] {
+function filtersErrors(filters: readonly Filter[], columns: Columns, path: string, sheet: string): InputError[] {
   return filters.flatMap((filter, i) => {
     const found = columns.get(filter.column);
-    if (!found) return [{ path: `${path}.${i}.column`, message: `the sheet has no column "${filter.column}"` }];
-    return filterErrors(filter, found, `${path}.${i}`, columns);
+    if (!found) return [lacking(`${path}.${i}.column`, filter.column, sheet)];
+    return filterErrors(filter, found, `${path}.${i}`, columns, sheet);
   });
 }
 
@@ -147,10 +164,16 @@ function hasCycle(column: ColumnProfile, cycle: string): boolean {
   return isDated(column) || column.meaning === cycle;
 }
 
-function filterErrors(filter: Filter, column: ColumnProfile, path: string, columns: Columns): InputError[] {
+function filterErrors(
+  filter: Filter,
+  column: ColumnProfile,
+  path: string,
+  columns: Columns,
+  sheet: string,
+): InputError[] {
   if ('window' in filter && !hasSteps(column))
     return [{ path: `${path}.window`, message: `"${column.name}" holds no dates` }];
-  if ('top' in filter) return amountErrors(filter.by.amount, filter.by.summary, `${path}.by`, columns);
+  if ('top' in filter) return amountErrors(filter.by.amount, filter.by.summary, `${path}.by`, columns, sheet);
   if (!('from' in filter) && !('to' in filter)) return [];
   const ends = [
     ['from', filter.from],

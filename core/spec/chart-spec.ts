@@ -95,7 +95,17 @@ export type Order =
   | { by: 'value' | 'name' | 'sheet' | 'calendar'; layer?: string; descending?: boolean }
   | { by: 'amount'; amount: Amount; summary: Summary; descending?: boolean };
 
-export type Amount = { column: string } | { rows: true } | { formula: string; rowsFirst?: boolean };
+export type Amount =
+  | { column: string }
+  | { rows: true }
+  | {
+      formula: string;
+      rowsFirst?: boolean;
+      /** Row by row, blank cells count as nothing; absent: they do in sums and differences, elsewhere their row is left out. */
+      blanks?: 'zero';
+      /** Shown as percent: 0.12 as 12 %. */
+      unit?: '%';
+    };
 
 /** `read`: not drawn, only read across. */
 export const SHAPES = ['line', 'column', 'bar', 'area', 'dot', 'target', 'pie', 'figure', 'read'] as const;

@@ -41,6 +41,7 @@ function onlyArithmetic(): typeof jsep {
  */
 export function parseFormula(text: string): Formula {
   if (text.trim() === '') throw new FormulaError('Write a formula, such as one column minus another.', 0);
+  checkBrackets(text);
   let found: jsep.Expression;
   try {
     found = parser(text);
@@ -49,6 +50,19 @@ export function parseFormula(text: string): Formula {
     throw new FormulaError(mistakeAt(text, index ?? 0), Math.min(index ?? 0, Math.max(text.length - 1, 0)));
   }
   return toFormula(found, text);
+}
+
+/** @throws FormulaError at a bracket that has no other half. */
+function checkBrackets(text: string): void {
+  const open: number[] = [];
+  [...text].forEach((char, at) => {
+    if (char === '(') open.push(at);
+    if (char === ')' && open.pop() === undefined)
+      throw new FormulaError('This closing bracket has no opening one: add “(” before it, or take it away.', at);
+  });
+  const at = open.pop();
+  if (at !== undefined)
+    throw new FormulaError('This bracket is not closed: add “)” where it ends, or take it away.', at);
 }
 
 function mistakeAt(text: string, at: number): string {
@@ -98,6 +112,17 @@ function plainText(value: number): string {
   return /e/i.test(text) ? value.toFixed(20).replace(/\.?0+$/, '') : text;
 }
 
+/** Whether a formula can be read. */
+export function isUsableFormula(text: string): boolean {
+  try {
+    parseFormula(text);
+    return true;
+  } catch (error) {
+    if (error instanceof FormulaError) return false;
+    throw error;
+  }
+}
+
 /** The columns of a formula, each once, in order of appearance. */
 export function formulaColumns(formula: Formula): string[] {
   switch (formula.is) {
@@ -134,13 +159,108 @@ export function isRowsFirst(amount: { readonly formula: string; readonly rowsFir
   return amount.rowsFirst ?? !dividesByColumn(parseFormula(amount.formula));
 }
 
-/** The value of a formula; null where a column has none and where something is divided by zero. */
-export function evaluate(formula: Formula, valueOf: (key: string) => number | null): number | null {
+/**
+ * Whether a formula is linear in its columns: sums and differences of them, times or divided by a number. Then its total is
+ * the same made of totals as made row by row, and a blank adds nothing.
+ */
+export function isLinear(formula: Formula): boolean {
+  return degreeOf(formula) === 1;
+}
+
+/** 0 for a plain number, 1 for what is linear, `undefined` for products of columns and what is divided by one. */
+function degreeOf(formula: Formula): 0 | 1 | undefined {
+  switch (formula.is) {
+    case 'number':
+      return 0;
+    case 'column':
+      return 1;
+    case 'minus':
+      return degreeOf(formula.of);
+    default: {
+      const [left, right] = [degreeOf(formula.left), degreeOf(formula.right)];
+      if (left === undefined || right === undefined) return undefined;
+      if (formula.is === '+' || formula.is === '-') return left === 1 || right === 1 ? 1 : 0;
+      if (formula.is === '/') return right === 0 ? left : undefined;
+      return left === 0 ? right : right === 0 ? left : undefined;
+    }
+  }
+}
+
+/** What becomes of rows with a blank among the columns of a formula: it counts as nothing, or the row is left out. */
+export type Blanks = 'zero' | 'out';
+
+/** What is worked out row by row, and what becomes of its blanks; absent: as nothing where it is linear, else left out. */
+export interface Expression {
+  readonly of: string;
+  readonly blanks?: Blanks;
+}
+
+/** Whether blanks of an expression count as nothing. */
+export function blanksAreNothing({ of, blanks }: Expression): boolean {
+  return blanks === 'zero' || (blanks === undefined && isLinear(parseFormula(of)));
+}
+
+/** An amount that is worked out row by row as an expression. */
+export function expressionOf(amount: {
+  readonly formula: string;
+  readonly rowsFirst?: boolean;
+  readonly blanks?: 'zero';
+}): Expression {
+  const { formula: of, rowsFirst, blanks } = amount;
+  if (blanks) return { of, blanks };
+  // Who asks for row by row wants whole rows.
+  return rowsFirst && isLinear(parseFormula(of)) ? { of, blanks: 'out' } : { of };
+}
+
+/** Whether rows of an amount are left out where one of its cells is blank. */
+export function leavesBlanksOut(amount: {
+  readonly formula: string;
+  readonly rowsFirst?: boolean;
+  readonly blanks?: 'zero';
+}): boolean {
+  return (
+    isRowsFirst(amount) &&
+    formulaColumns(parseFormula(amount.formula)).length > 1 &&
+    !blanksAreNothing(expressionOf(amount))
+  );
+}
+
+/** A formula as text over keys, every operation in brackets. */
+export function formulaText(formula: Formula): string {
+  switch (formula.is) {
+    case 'number':
+      return formula.text;
+    case 'column':
+      return formula.key;
+    case 'minus':
+      return `-(${formulaText(formula.of)})`;
+    default:
+      return `(${formulaText(formula.left)} ${formula.is} ${formulaText(formula.right)})`;
+  }
+}
+
+/** The largest linear parts of a formula, each once: what a ratio of averages is made of. */
+export function linearParts(formula: Formula): Formula[] {
+  if (isLinear(formula)) return [formula];
+  if (formula.is === 'number' || formula.is === 'column') return [];
+  const parts =
+    formula.is === 'minus' ? linearParts(formula.of) : [...linearParts(formula.left), ...linearParts(formula.right)];
+  return [...new Map(parts.map((part) => [formulaText(part), part])).values()];
+}
+
+/**
+ * The value of a formula from the values of its parts: `valueOf` answers for a part, or `undefined` for one that is to be
+ * taken apart further. In sums and differences a column without a value adds nothing; null where none has one, and where
+ * something is divided by zero.
+ */
+export function evaluate(formula: Formula, valueOf: (part: Formula) => number | null | undefined): number | null {
+  const known = valueOf(formula);
+  if (known !== undefined) return known;
   switch (formula.is) {
     case 'number':
       return Number(formula.text);
     case 'column':
-      return valueOf(formula.key);
+      return null;
     case 'minus': {
       const value = evaluate(formula.of, valueOf);
       return value === null ? null : -value;
@@ -148,9 +268,14 @@ export function evaluate(formula: Formula, valueOf: (key: string) => number | nu
     default: {
       const left = evaluate(formula.left, valueOf);
       const right = evaluate(formula.right, valueOf);
+      if (formula.is === '+' || formula.is === '-') {
+        if (left === null && (right === null || formula.right.is === 'number')) return null;
+        if (right === null && formula.left.is === 'number') return null;
+        return formula.is === '+' ? (left ?? 0) + (right ?? 0) : (left ?? 0) - (right ?? 0);
+      }
       if (left === null || right === null) return null;
       if (formula.is === '/') return right === 0 ? null : left / right;
-      return formula.is === '+' ? left + right : formula.is === '-' ? left - right : left * right;
+      return left * right;
     }
   }
 }
@@ -174,7 +299,9 @@ export function formulaFromNames(text: string, columns: readonly Named[]): strin
     for (let i = 0; i < piece.length; i++) places.push(at);
     keyed += piece;
   };
-  for (let at = 0; at < text.length;) {
+  // Many begin a formula as they do in a sheet of cells.
+  const begins = /^\s*=/.exec(text)?.[0].length ?? 0;
+  for (let at = begins; at < text.length;) {
     const char = text[at];
     if (char === '"') {
       const end = text.indexOf('"', at + 1);

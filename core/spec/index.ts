@@ -10,3 +10,4 @@ export * from './sentence';
 export * from './sources';
 export * from './validate';
 export { stepsInWords, THEN_WORDS, WINDOW_WORDS } from './words';
+export * from './gone';

@@ -20,7 +20,7 @@ export function layerUnit(layer: Worded, sources: Sources): string | undefined {
 export function amountUnit(amount: Amount, columns: Columns): string | undefined {
   if ('rows' in amount) return undefined;
   if ('column' in amount) return columns.get(amount.column)?.unit;
-  return formulaUnit(parseFormula(amount.formula), columns);
+  return amount.unit ?? formulaUnit(parseFormula(amount.formula), columns);
 }
 
 /** A sum keeps the unit of its parts, a product that of the one part that has one; a ratio of like units has none. */

@@ -47,6 +47,8 @@ import {
 export interface InputError {
   readonly path: string;
   readonly message: string;
+  /** The column that is not there, by its sheet and key, where that is what is wrong. */
+  readonly lacks?: { readonly sheet: string; readonly column: string };
 }
 
 /** Input that is not what it should be; each error names its place by a JSON path such as `layers.0.shape`. */
@@ -120,6 +122,8 @@ class AmountInput {
   @IsOptional() @Equals(true) rows?: true;
   @IsOptional() @IsString() @Length(1, 1000) formula?: string;
   @IsOptional() @IsBoolean() rowsFirst?: boolean;
+  @IsOptional() @Equals('zero') blanks?: string;
+  @IsOptional() @Equals('%') unit?: string;
 }
 
 class OrderInput {

@@ -256,8 +256,8 @@ describe('cycles', () => {
 });
 
 describe('formulas', () => {
-  test('a difference and a product are made row by row, a blank cell counts for nothing', async () => {
-    expect(await time({ amount: { formula: 'c4 - c5' } })).toEqual([[25.3, 20.8, null, 39.4]]);
+  test('a difference is made of totals, so that a blank adds nothing; a product row by row', async () => {
+    expect(await time({ amount: { formula: 'c4 - c5' } })).toEqual([[25.3, 20.8, null, 36.4]]);
     expect(await time({ amount: { formula: 'c6 * c7' } })).toEqual([[35.3, 31.3, null, 58.4]]);
   });
   test('a ratio is made from totals, and row by row where its user says so', async () => {

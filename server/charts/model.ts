@@ -1,13 +1,18 @@
 import { withChecks } from '@/core/checks';
 import { DEFAULT_SIZE, layout, type ChartModel, type Size } from '@/core/layout';
 import { shape, withAnswers, type Frame } from '@/core/shaping';
-import { checkAgainstColumns, type ChartSpec } from '@/core/spec';
+import { checkAgainstColumns, InvalidInput, type ChartSpec } from '@/core/spec';
 import { asker } from '../query/run';
 import type { Book } from './book';
+import { namedErrors } from './named-errors';
 
 /** Checks a spec against its sheets. @throws InvalidInput */
-export function checkSpec(spec: ChartSpec, { sources }: Book): void {
-  checkAgainstColumns(spec, sources.columns, sources.others);
+export function checkSpec(spec: ChartSpec, { sources, sheets }: Book): void {
+  try {
+    checkAgainstColumns(spec, sources.columns, sources.others);
+  } catch (error) {
+    throw error instanceof InvalidInput ? namedErrors(error, (sheet) => sheets.get(sheet)?.former ?? []) : error;
+  }
 }
 
 export async function frameOf(spec: ChartSpec, book: Book, signal?: AbortSignal): Promise<Frame> {

@@ -1,8 +1,8 @@
 import { LOCALE, type Locale } from '@/core/calendar';
 import type { ChartModel, Form, Size } from '@/core/layout';
 import { assignSides, draftSpec, fitScales, median, propose, sortPicks } from '@/core/recommend';
-import type { Frame } from '@/core/shaping';
-import type { ChartSpec, Side } from '@/core/spec';
+import { defaultOrder, type Frame } from '@/core/shaping';
+import { hasSteps, type ChartSpec, type Columns, type Side } from '@/core/spec';
 import type { Book } from './book';
 import { drawnFrame, frameOf } from './model';
 
@@ -20,24 +20,33 @@ export async function suggest(
   picks: readonly string[],
   size: Size,
   locale: Locale = LOCALE,
+  calendar: ChartSpec['calendar'] = {},
 ): Promise<Suggestion[]> {
   const { sheet } = book;
   const { columns } = book.sources;
   const plain = draftSpec(sheet.id, columns, picks);
   if (!plain) return [];
-  const draft: ChartSpec = locale === LOCALE ? plain : { ...plain, look: { locale } };
+  const draft: ChartSpec = {
+    ...plain,
+    ...(locale === LOCALE ? {} : { look: { locale } }),
+    // A calendar of the desk's own goes with every new chart that has one.
+    ...(dated(plain, columns) && Object.keys(calendar).length > 0 ? { calendar } : {}),
+  };
   const frame = await frameOf(draft, book);
   const sided = assignSides(
     draft,
     columns,
     draft.layers.map((layer) => median(layerValues(frame, layer.id))),
   );
-  const spec: ChartSpec = { ...draft, layers: sided.layers };
+  const spec: ChartSpec = keepLargest({ ...draft, layers: sided.layers }, frame);
   const proposals = propose({
     spec,
     columns,
-    places: frame.across.values.length,
-    series: frame.series.length / draft.layers.length,
+    places: Math.min(
+      frame.across.values.length,
+      spec.across.as === 'group' ? (spec.across.keep ?? Infinity) + 1 : Infinity,
+    ),
+    series: Math.min(frame.series.length / draft.layers.length, (spec.split?.keep ?? Infinity) + 1),
     sideReasons: sided.reasons,
     evenly: evenlySpaced(frame),
     ...(sided.crowded ? { crowded: sided.crowded } : {}),
@@ -66,6 +75,31 @@ export async function suggest(
       };
     }),
   );
+}
+
+const dated = ({ across }: ChartSpec, columns: Columns) => {
+  const found = columns.get(across.column);
+  return found !== undefined && hasSteps(found);
+};
+
+/** Of more groups than these (common practice, no source) the largest stand alone and the rest is taken together. */
+const MANY_GROUPS = 60;
+const KEPT_GROUPS = 25;
+const MANY_SPLITS = 24;
+const KEPT_SPLITS = 7;
+
+/** Many different values rank by amount, with the rest as Other; numbers and steps of a scale have an order of their own. */
+function keepLargest(spec: ChartSpec, { across, series }: Frame): ChartSpec {
+  const { across: by, split } = spec;
+  const ranked = by.as === 'group' && across.values.length > MANY_GROUPS && defaultOrder(across.values).by === 'value';
+  const splits = series.length / spec.layers.length;
+  return {
+    ...spec,
+    ...(ranked ? { across: { ...by, keep: KEPT_GROUPS } } : {}),
+    ...(split && !split.step && by.as !== 'time' && splits > MANY_SPLITS
+      ? { split: { ...split, keep: KEPT_SPLITS } }
+      : {}),
+  };
 }
 
 const LEAST_EVEN = 5;

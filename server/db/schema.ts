@@ -4,7 +4,7 @@ import type { Reading, ShapeChoices } from '@/core/reading';
 import type { KeptSums } from '../query/kept-sums';
 import type { Live } from '../sources/relation';
 import type { Kind } from '../sheets/unpack';
-import type { ChartSpec } from '@/core/spec';
+import type { ChartSpec, FormerColumn } from '@/core/spec';
 
 export type SheetStatus = 'reading' | 'ready' | 'failed';
 
@@ -36,6 +36,10 @@ export const sheets = pgTable('sheets', {
   choices: jsonb('choices').$type<ReadingChoices>().notNull().default({}),
   /** A newer file for this sheet, read and not yet taken: it is in no list. */
   stagedFor: text('staged_for'),
+  /** What the user had decided before the last change of the reading: it can be taken back. */
+  choicesBefore: jsonb('choices_before').$type<ReadingChoices>(),
+  /** The columns that earlier readings had and this one has not: saved charts may name them. */
+  former: jsonb('former').$type<FormerColumn[]>().notNull().default([]),
   corrections: jsonb('corrections').$type<Record<string, Correction>>().notNull().default({}),
   reading: jsonb('reading').$type<Reading>(),
   tableName: text('table_name'),
@@ -43,7 +47,23 @@ export const sheets = pgTable('sheets', {
   keptSums: jsonb('kept_sums').$type<KeptSums>(),
   /** A sheet that stays in a firm's database. */
   live: jsonb('live').$type<Live>(),
+  /** When the rows of a table that stays in its database were counted. */
+  countedAt: timestamp('counted_at', { withTimezone: true }),
   createdAt: timestamp('created_at', { withTimezone: true }).notNull().defaultNow(),
+});
+
+/** What is remembered of a sheet that was deleted, so that charts with a layer out of it can say which one is gone. */
+export const deletedSheets = pgTable('deleted_sheets', {
+  id: text('id').primaryKey(),
+  name: text('name').notNull(),
+  columns: jsonb('columns').$type<FormerColumn[]>().notNull().default([]),
+  deletedAt: timestamp('deleted_at', { withTimezone: true }).notNull().defaultNow(),
+});
+
+/** What holds for all new charts of the desk; one row. */
+export const settings = pgTable('settings', {
+  id: integer('id').primaryKey().default(1),
+  calendar: jsonb('calendar').$type<NonNullable<ChartSpec['calendar']>>().notNull().default({}),
 });
 
 export const charts = pgTable(

@@ -1,13 +1,25 @@
 import { sql, type SQL } from 'drizzle-orm';
 import type { Calendar, Cycle, Step } from '@/core/calendar';
 import { isDated, isNumeric, type ColumnProfile, type Summary } from '@/core/inference';
-import type { GrainAxis, GroupedQuery, Measure, PointsQuery, RowFilter } from '@/core/grain';
+import {
+  partsOf,
+  type GrainAxis,
+  type GroupedQuery,
+  type Measure,
+  type PointsQuery,
+  type RowFilter,
+} from '@/core/grain';
 import {
   column,
+  blanksAreNothing,
+  expressionOf,
+  formulaColumns,
+  formulaText,
   isRowsFirst,
   parseFormula,
   type Amount,
   type Columns,
+  type Expression,
   type Formula,
   type PlainFilter,
 } from '@/core/spec';
@@ -35,22 +47,35 @@ export function groupedSql(query: GroupedQuery, target: Target): SQL {
   return sql`SELECT ${sql.join([...outer, ...kept], sql`, `)} FROM (SELECT ${sql.join([...axes, ...measures], sql`, `)} FROM ${target.table}${whereSql(query.filters, target)}${grouped}) AS grain`;
 }
 
-/** An expression over columns, worked out row by row: a plain column as it is, formulas in decimals; a division by zero is null. */
-function exprSql(of: string, columns: Columns): SQL {
-  const formula = parseFormula(of);
-  return formula.is === 'column' ? sql`${at(column(columns, formula.key).key)}` : formulaSql(formula, columns);
+/**
+ * An expression over columns, worked out row by row: a plain column as it is, formulas in decimals; a division by zero is
+ * null. Where blanks count as nothing, the row has a value if any of its columns has one.
+ */
+function exprSql(expression: Expression, columns: Columns): SQL {
+  const formula = parseFormula(expression.of);
+  if (formula.is === 'column') return sql`${at(column(columns, formula.key).key)}`;
+  if (!blanksAreNothing(expression)) return formulaSql(formula, columns, false);
+  return sql`(CASE WHEN ${someSql(formula, columns)} THEN ${formulaSql(formula, columns, true)} END)`;
 }
 
-function formulaSql(formula: Formula, columns: Columns): SQL {
+/** Whether a row has a value in at least one of the columns of a formula. */
+function someSql(formula: Formula, columns: Columns): SQL {
+  const filled = formulaColumns(formula).map((key) => sql`${at(column(columns, key).key)} IS NOT NULL`);
+  return sql`(${filled.length > 0 ? sql.join(filled, sql` OR `) : sql`true`})`;
+}
+
+function formulaSql(formula: Formula, columns: Columns, filled: boolean): SQL {
   switch (formula.is) {
     case 'number':
       return sql`${formula.text}::numeric`;
-    case 'column':
-      return sql`${at(column(columns, formula.key).key)}::numeric`;
+    case 'column': {
+      const cell = sql`${at(column(columns, formula.key).key)}::numeric`;
+      return filled ? sql`coalesce(${cell}, 0)` : cell;
+    }
     case 'minus':
-      return sql`(- ${formulaSql(formula.of, columns)})`;
+      return sql`(- ${formulaSql(formula.of, columns, filled)})`;
     default: {
-      const [left, right] = [formulaSql(formula.left, columns), formulaSql(formula.right, columns)];
+      const [left, right] = [formulaSql(formula.left, columns, filled), formulaSql(formula.right, columns, filled)];
       return formula.is === '/' ? sql`(${left} / nullif(${right}, 0))` : sql`(${left} ${sql.raw(formula.is)} ${right})`;
     }
   }
@@ -107,7 +132,9 @@ function measureSql(measure: Measure, { columns, placed, measure: summed }: Targ
   if (summed) return summed(measure);
   if (measure.want === 'rows') return sql`count(*)::float8`;
   if (measure.want === 'first-row') return placed ? sql`min(n)::float8` : sql`0::float8`;
-  const cell = exprSql(measure.of, columns);
+  if (measure.want === 'some')
+    return sql`(count(*) FILTER (WHERE ${someSql(parseFormula(measure.of), columns)}))::float8`;
+  const cell = exprSql(measure, columns);
   switch (measure.want) {
     case 'sum':
       return sql`sum(${cell})::text`;
@@ -141,7 +168,7 @@ export function pointsSql(query: PointsQuery, target: Target): SQL {
   const split = query.split
     ? axisText({ as: 'value', column: query.split }, target.columns, at(query.split))
     : sql`NULL`;
-  return sql`SELECT ${exprSql(query.x, target.columns)}::float8 AS x, ${exprSql(query.y, target.columns)}::float8 AS y, ${split} AS split, count(*)::float8 AS count FROM ${target.table}${pairWhere(query, target)} GROUP BY 1, 2, 3 ORDER BY 1, 2 LIMIT ${query.limit + 1}`;
+  return sql`SELECT ${exprSql({ of: query.x }, target.columns)}::float8 AS x, ${exprSql({ of: query.y }, target.columns)}::float8 AS y, ${split} AS split, count(*)::float8 AS count FROM ${target.table}${pairWhere(query, target)} GROUP BY 1, 2, 3 ORDER BY 1, 2 LIMIT ${query.limit + 1}`;
 }
 
 /** Near pairs merged on a grid of 110 by 80, each at the middle of its rows. */
@@ -149,7 +176,7 @@ export function mergedPointsSql(query: PointsQuery, target: Target): SQL {
   const split = query.split
     ? axisText({ as: 'value', column: query.split }, target.columns, at(query.split))
     : sql`NULL`;
-  const from = sql`(SELECT ${exprSql(query.x, target.columns)}::float8 AS x, ${exprSql(query.y, target.columns)}::float8 AS y, ${split} AS split FROM ${target.table}${pairWhere(query, target)})`;
+  const from = sql`(SELECT ${exprSql({ of: query.x }, target.columns)}::float8 AS x, ${exprSql({ of: query.y }, target.columns)}::float8 AS y, ${split} AS split FROM ${target.table}${pairWhere(query, target)})`;
   const cell = (name: string, parts: number) =>
     sql.raw(`least(floor((${name} - low_${name}) / nullif(high_${name} - low_${name}, 0) * ${parts}), ${parts - 1})`);
   return sql`WITH pairs AS ${from}, ends AS (SELECT min(x) AS low_x, max(x) AS high_x, min(y) AS low_y, max(y) AS high_y FROM pairs)
@@ -158,12 +185,12 @@ export function mergedPointsSql(query: PointsQuery, target: Target): SQL {
 
 /** Rows that lack one of the two numbers. */
 export function incompleteSql(query: PointsQuery, target: Target): SQL {
-  const [x, y] = [exprSql(query.x, target.columns), exprSql(query.y, target.columns)];
+  const [x, y] = [exprSql({ of: query.x }, target.columns), exprSql({ of: query.y }, target.columns)];
   return sql`SELECT count(*)::float8 AS count FROM ${target.table}${whereSql(query.filters, target, sql`(${x} IS NULL OR ${y} IS NULL)`)}`;
 }
 
 function pairWhere(query: PointsQuery, target: Target): SQL {
-  const [x, y] = [exprSql(query.x, target.columns), exprSql(query.y, target.columns)];
+  const [x, y] = [exprSql({ of: query.x }, target.columns), exprSql({ of: query.y }, target.columns)];
   return whereSql(query.filters, target, sql`${x} IS NOT NULL AND ${y} IS NOT NULL`);
 }
 
@@ -212,14 +239,22 @@ function topSql(
 /** An amount with its summary as one expression over a group of rows; a ratio from the totals of its columns. */
 function summarySql(amount: Amount, summary: Summary, target: Target): SQL {
   if ('rows' in amount) return sql`count(*)`;
-  if ('column' in amount) return aggregateSql(exprSql(amount.column, target.columns), summary, target);
-  if (isRowsFirst(amount)) return aggregateSql(exprSql(amount.formula, target.columns), summary, target);
+  if ('column' in amount) return aggregateSql(exprSql({ of: amount.column }, target.columns), summary, target);
+  if (isRowsFirst(amount)) return aggregateSql(exprSql(expressionOf(amount), target.columns), summary, target);
+  const parts = new Set(partsOf(amount, summary).map(({ of }) => of));
   const ofTotals = (formula: Formula): SQL => {
     if (formula.is === 'number') return sql`${formula.text}::numeric`;
-    if (formula.is === 'column') return sql`(${aggregateSql(sql`${at(formula.key)}`, summary, target)})::numeric`;
+    const text = formulaText(formula);
+    if (parts.has(text)) return sql`(${aggregateSql(exprSql({ of: text }, target.columns), summary, target)})::numeric`;
+    if (formula.is === 'column') return sql`NULL::numeric`;
     if (formula.is === 'minus') return sql`(- ${ofTotals(formula.of)})`;
     const [left, right] = [ofTotals(formula.left), ofTotals(formula.right)];
-    return formula.is === '/' ? sql`(${left} / nullif(${right}, 0))` : sql`(${left} ${sql.raw(formula.is)} ${right})`;
+    if (formula.is === '/') return sql`(${left} / nullif(${right}, 0))`;
+    if (formula.is === '*') return sql`(${left} * ${right})`;
+    // A part without a value adds nothing.
+    const either = (sign: SQL) =>
+      sql`CASE WHEN ${left} IS NULL AND ${right} IS NULL THEN NULL ELSE coalesce(${left}, 0) ${sign} coalesce(${right}, 0) END`;
+    return sql`(${either(sql.raw(formula.is))})`;
   };
   return ofTotals(parseFormula(amount.formula));
 }

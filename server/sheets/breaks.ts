@@ -1,7 +1,10 @@
 import type { ColumnProfile } from '@/core/inference';
+import { desc } from 'drizzle-orm';
 import { byKey, checkAgainstColumns, InvalidInput, otherSheets } from '@/core/spec';
+import { namedErrors } from '../charts/named-errors';
 import { database } from '../db/client';
 import { charts, sheets } from '../db/schema';
+import { sheetRow } from './sheets';
 
 /** A saved chart that cannot be drawn any more, and why. */
 export interface Break {
@@ -27,15 +30,20 @@ export async function breaksOf(
       return [];
     } catch (error) {
       if (!(error instanceof InvalidInput)) throw error;
-      const missing = error.errors.map(({ message }) => withNames(message, old.columns));
+      const missing = namedErrors(error, () => old.columns).errors.map(({ message }) => message);
       return [{ chart: { id, title }, message: `“${title}” could not be drawn any more: ${missing.join('; ')}.` }];
     }
   });
 }
 
-function withNames(message: string, columns: readonly ColumnProfile[]): string {
-  return message.replace(/"(c\d+)"/g, (whole, key: string) => {
-    const found = columns.find((column) => column.key === key);
-    return found ? `"${found.name}"` : whole;
-  });
+/** The saved charts that a sheet takes with it when it is deleted, and those that lose a layer. @throws Problem 404 */
+export async function chartsOf(id: string): Promise<{ goes: Break['chart'][]; loses: Break['chart'][] }> {
+  await sheetRow(id);
+  const saved = await database().select().from(charts).orderBy(desc(charts.updatedAt));
+  const list = (fits: (chart: (typeof saved)[number]) => boolean) =>
+    saved.filter(fits).map(({ id: chart, title }) => ({ id: chart, title }));
+  return {
+    goes: list(({ sheet }) => sheet === id),
+    loses: list(({ sheet, spec }) => sheet !== id && otherSheets(spec).includes(id)),
+  };
 }

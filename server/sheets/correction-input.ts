@@ -1,7 +1,8 @@
 import { Type } from 'class-transformer';
 import { IsIn, IsObject, IsOptional, IsString, Length, MaxLength, ValidateNested } from 'class-validator';
-import { COLUMN_TYPES, ROLES, SUMMARIES, type Correction } from '@/core/inference';
+import { COLUMN_TYPES, ROLES, SUMMARIES } from '@/core/inference';
 import { InvalidInput, validInput } from '@/core/spec';
+import type { CorrectionChange } from './sheets';
 
 class FormatInput {
   @IsOptional() @IsIn(['DMY', 'MDY', 'YMD']) dateOrder?: string;
@@ -19,9 +20,9 @@ class CorrectionInput {
 }
 
 /** @throws InvalidInput */
-export function parseCorrection(value: unknown): Correction {
+export function parseCorrection(value: unknown): CorrectionChange {
   validInput(CorrectionInput, value, 'correction');
   if (Object.keys(value as object).length === 0)
     throw new InvalidInput([{ path: '', message: 'say at least one of type, role, unit, format, summary, name' }]);
-  return value as Correction;
+  return value as CorrectionChange;
 }

@@ -5,7 +5,8 @@ import { and, eq, sql } from 'drizzle-orm';
 import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres';
 import { from as copyFrom } from 'pg-copy-streams';
 import type { ColumnProfile, Correction } from '@/core/inference';
-import { ReadingRefusal } from '@/core/reading';
+import { ReadingRefusal, type Reading } from '@/core/reading';
+import { formerColumn, type FormerColumn } from '@/core/spec';
 import type { PoolClient } from 'pg';
 import { database, pool } from '../db/client';
 import { sheets, type ReadingChoices } from '../db/schema';
@@ -13,6 +14,7 @@ import { receivedFile } from '../home';
 import { Problem } from '../problem';
 import { openSource } from './open-source';
 import type { Progress } from './records';
+import { withRhythms } from './rhythms';
 import { TableReader } from './table-reader';
 import { copyStatement, createTable, dropTables, SHEETS_SCHEMA, tableOf } from './tables';
 
@@ -24,6 +26,10 @@ export interface ReadingOrder {
   readonly signal?: AbortSignal;
   /** What the user should know beside what the file itself says. */
   readonly notes?: readonly string[];
+  /** The sheet whose corrections are applied because its columns are the same, and the note that says so. */
+  readonly remembered?: Reading['remembered'];
+  /** What was said of another sheet does not hold any more. */
+  readonly forget?: boolean;
 }
 
 /**
@@ -33,6 +39,7 @@ export interface ReadingOrder {
  */
 export async function readSheet(sheet: SheetRow, order: ReadingOrder = {}): Promise<void> {
   const { corrections = sheet.corrections, choices = sheet.choices, signal, notes = [] } = order;
+  const remembered = order.remembered ?? (order.forget ? undefined : sheet.reading?.remembered);
   const known = {
     ...sheet.knownKeys,
     ...Object.fromEntries(sheet.headers.map((header, i) => [header, sheet.columns[i].key])),
@@ -56,7 +63,12 @@ export async function readSheet(sheet: SheetRow, order: ReadingOrder = {}): Prom
     // Enough to plan by; different values are mostly counted while reading. The database looks closer by itself later.
     await within.execute(sql`SET LOCAL default_statistics_target = 30`);
     await within.execute(sql`ANALYZE ${tableOf(tableName)}`);
-    const { headers, columns, rows, reading } = reader.outcome();
+    const { headers, columns: read, rows, reading } = reader.outcome();
+    const columns = await withRhythms(
+      async (statement) => (await within.execute(statement)).rows,
+      sql`${tableOf(tableName)}`,
+      read,
+    );
     signal?.throwIfAborted();
     await within
       .update(sheets)
@@ -70,7 +82,13 @@ export async function readSheet(sheet: SheetRow, order: ReadingOrder = {}): Prom
         columns: await estimateDistinct(within, tableName, columns, rows),
         corrections,
         choices,
-        reading: { ...reading, notes: [...notes, ...reading.notes] },
+        ...(order.choices && sheet.tableName ? { choicesBefore: sheet.choices } : {}),
+        former: formerOf([sheet], columns),
+        reading: {
+          ...reading,
+          notes: [...(remembered ? [remembered.note] : []), ...notes, ...reading.notes],
+          ...(remembered ? { remembered } : {}),
+        },
         tableName,
         keptSums: null,
       })
@@ -83,6 +101,16 @@ export async function readSheet(sheet: SheetRow, order: ReadingOrder = {}): Prom
   } finally {
     client.release();
   }
+}
+
+/** The columns that some sheets had, now or before, and that are none of these. */
+export function formerOf(
+  sheets: readonly Pick<SheetRow, 'former' | 'columns'>[],
+  columns: readonly ColumnProfile[],
+): FormerColumn[] {
+  const all = sheets.flatMap((sheet) => [...sheet.former, ...sheet.columns.map(formerColumn)]);
+  const now = new Set(columns.map(({ key }) => key));
+  return [...new Map(all.map((one) => [one.key, one])).values()].filter(({ key }) => !now.has(key));
 }
 
 /** Makes the table that a reader plans and fills it. */

@@ -12,6 +12,7 @@ import { sheets } from '../db/schema';
 import { receivedFile } from '../home';
 import { notFound, Problem } from '../problem';
 import { breaksOf, type Break } from './breaks';
+import { formerOf } from './import';
 import { keepSums, stopKeeping } from './keep-sums';
 import { openSource } from './open-source';
 import { shapedRows } from './shaped-rows';
@@ -108,6 +109,8 @@ export async function takeNewer(id: string, staged: string): Promise<SheetRow> {
         reading: fresh.reading,
         tableName: fresh.tableName,
         keptSums: null,
+        choicesBefore: null,
+        former: formerOf([old, fresh], fresh.columns),
       })
       .where(eq(sheets.id, id));
     await within.delete(sheets).where(eq(sheets.id, staged));

@@ -1,5 +1,16 @@
 import { Type } from 'class-transformer';
-import { IsBoolean, IsInt, IsOptional, IsString, MaxLength, Min, ValidateNested } from 'class-validator';
+import {
+  Equals,
+  IsBoolean,
+  IsInt,
+  IsOptional,
+  IsString,
+  Length,
+  Matches,
+  MaxLength,
+  Min,
+  ValidateNested,
+} from 'class-validator';
 import { SHAPE_FINDINGS } from '@/core/reading';
 import { InvalidInput, validInput } from '@/core/spec';
 import type { ReadingChoices } from '../db/schema';
@@ -24,8 +35,26 @@ class ReadingInput {
   @IsOptional() @IsString() @MaxLength(300) worksheet?: string;
 }
 
-/** What a user decides of a reading. @throws InvalidInput */
-export function parseReadingChoices(value: unknown): ReadingChoices {
+class BackInput {
+  @Equals(true) back!: true;
+}
+class ForgetInput {
+  @Equals(false) remembered!: false;
+}
+class NameInput {
+  @IsString() @Length(1, 200) @Matches(/\S/, { message: 'name must hold more than spaces' }) name!: string;
+}
+
+/** @throws InvalidInput */
+export function parseSheetName(value: unknown): string {
+  return validInput(NameInput, value, 'sheet').name.trim();
+}
+
+/** What a user decides of a reading: of the table, to take the last decision back, or that what was said of another sheet does not hold. @throws InvalidInput */
+export function parseReadingChange(value: unknown): ReadingChoices | { back: true } | { remembered: false } {
+  if (typeof value === 'object' && value !== null && 'back' in value) return validInput(BackInput, value, 'reading');
+  if (typeof value === 'object' && value !== null && 'remembered' in value)
+    return validInput(ForgetInput, value, 'reading');
   validInput(ReadingInput, value, 'reading');
   if (Object.keys(value as object).length === 0)
     throw new InvalidInput([{ path: '', message: 'say at least one of findings, rows, headerRow, worksheet' }]);

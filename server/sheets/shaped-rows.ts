@@ -10,14 +10,24 @@ export function isBlank(cells: readonly string[]): boolean {
   return (cells[0] ?? '').trim() === '' && cells.every((cell) => cell.trim() === '');
 }
 
-/** The records that the shape of a table is judged by. @throws ReadingRefusal where there is none. */
-export async function sampleRecords(source: RecordSource): Promise<NumberedRecord[]> {
+/**
+ * The records that the shape of a table is judged by: the first ones, and of a wanted run of rows its first ones too.
+ * @throws ReadingRefusal where there is none.
+ */
+export async function sampleRecords(source: RecordSource, { rows }: ShapeChoices = {}): Promise<NumberedRecord[]> {
   const sample: NumberedRecord[] = [];
+  let inRun = 0;
+  const wants = (number: number) => number >= (rows?.from ?? 1) && number <= (rows?.to ?? Infinity);
   for await (const batch of source.records(() => undefined)) {
     batch.records.forEach((cells, i) => {
-      if (!isBlank(cells)) sample.push({ cells, number: batch.numbers[i] });
+      const number = batch.numbers[i];
+      const wanted = wants(number) && inRun < SAMPLED;
+      if (isBlank(cells) || !(source.small || sample.length < SAMPLED || wanted)) return;
+      if (wanted) inRun++;
+      sample.push({ cells, number });
     });
-    if (!source.small && sample.length >= SAMPLED) break;
+    const last = batch.numbers[batch.numbers.length - 1] ?? 0;
+    if (!source.small && sample.length >= SAMPLED && (inRun >= SAMPLED || last > (rows?.to ?? Infinity))) break;
   }
   if (sample.length === 0)
     throw new ReadingRefusal('This file is empty. Check that the export worked, then drop it again.');
@@ -26,7 +36,7 @@ export async function sampleRecords(source: RecordSource): Promise<NumberedRecor
 
 /** The names of the columns of a table and its rows as texts, once its shape is settled. */
 export async function shapedRows(source: RecordSource, choices: ShapeChoices) {
-  const shape = findShape(await sampleRecords(source), source.small, cellLook, choices);
+  const shape = findShape(await sampleRecords(source, choices), source.small, cellLook, choices);
   async function* rows(progress: Progress = () => undefined): AsyncGenerator<string[][]> {
     for await (const batch of source.records(progress)) {
       const found = batch.records.flatMap((cells, i) =>

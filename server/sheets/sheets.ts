@@ -1,17 +1,17 @@
 import { existsSync } from 'node:fs';
-import { readdir, rm } from 'node:fs/promises';
+import { copyFile, readdir, rm } from 'node:fs/promises';
 import path from 'node:path';
 import type { Worker } from 'node:worker_threads';
 import { and, asc, desc, eq, isNotNull, isNull, ne, sql } from 'drizzle-orm';
 import { drizzle } from 'drizzle-orm/node-postgres';
 import { isNumeric, type ColumnProfile, type Correction } from '@/core/inference';
 import { ReadingRefusal } from '@/core/reading';
-import { byKey } from '@/core/spec';
+import { byKey, formerColumn } from '@/core/spec';
 import { database } from '../db/client';
 import { reading } from '../sources/connection';
 import { liveTable, type Live } from '../sources/relation';
 import { poolOf, readLive } from '../sources/sources';
-import { charts, sheets, type ReadingChoices, type SheetStatus } from '../db/schema';
+import { charts, deletedSheets, sheets, type ReadingChoices, type SheetStatus } from '../db/schema';
 import { receivedFile, receivedFolder } from '../home';
 import { newId } from '../ids';
 import { notFound, Problem } from '../problem';
@@ -37,6 +37,14 @@ export interface SheetAnswer {
   columns: ColumnProfile[];
   reading: SheetRow['reading'];
   choices: ReadingChoices;
+  /** What the user said of columns, by key. */
+  corrections: SheetRow['corrections'];
+  /** Whether the last change of the reading can be taken back. */
+  canTakeBack: boolean;
+  /** Columns that earlier readings had and this one has not. */
+  former: SheetRow['former'];
+  /** When the rows of a table that stays in its database were counted. */
+  countedAt?: string;
   createdAt: string;
   /** Changes whenever the rows were read anew; empty for tables that stay in their database. */
   version: string;
@@ -54,6 +62,10 @@ export function sheetAnswer(row: SheetRow): SheetAnswer {
     columns: row.columns,
     reading: row.reading,
     choices: row.choices,
+    corrections: row.corrections,
+    canTakeBack: row.choicesBefore !== null,
+    former: row.former,
+    ...(row.live ? { countedAt: (row.countedAt ?? row.createdAt).toISOString() } : {}),
     createdAt: row.createdAt.toISOString(),
     version: row.tableName?.slice(row.tableName.lastIndexOf('_') + 1) ?? '',
   };
@@ -69,7 +81,7 @@ const running = new Map<string, AbortController>();
 export async function addSheet(request: Request): Promise<{ sheet: SheetRow; ready: boolean }> {
   const thread = threadFor(Number(request.headers.get('content-length') ?? 0));
   try {
-    return await readOrLater(await receiveSheet(request), thread);
+    return await readOrLater(await receiveSheet(request), thread, request.signal);
   } catch (error) {
     await thread?.terminate();
     throw error;
@@ -114,7 +126,27 @@ export async function receiveSheet(request: Request, stagedFor?: SheetRow): Prom
 }
 
 /** Reads a sheet; what takes longer than a moment goes on by itself. */
-async function readOrLater(row: SheetRow, thread?: Worker): Promise<{ sheet: SheetRow; ready: boolean }> {
+async function readOrLater(
+  row: SheetRow,
+  thread?: Worker,
+  client?: AbortSignal,
+): Promise<{ sheet: SheetRow; ready: boolean }> {
+  const { id } = row;
+  // Whoever sent the file and went away before it was answered does not want it any more.
+  const leave = () => void deleteSheet(id).catch(() => undefined);
+  if (client?.aborted) {
+    await deleteSheet(id);
+    throw new Problem(409, 'Stopped', 'Reading was stopped.');
+  }
+  client?.addEventListener('abort', leave, { once: true });
+  try {
+    return await readWithPatience(row, thread);
+  } finally {
+    client?.removeEventListener('abort', leave);
+  }
+}
+
+async function readWithPatience(row: SheetRow, thread?: Worker): Promise<{ sheet: SheetRow; ready: boolean }> {
   const { id } = row;
   const patience = new AbortController();
   const reading = readStoppably(row, {}, thread).then(() => 'ready' as const);
@@ -145,12 +177,17 @@ export async function readStoppably(
   if (row.tableName) await stopKeeping(row.tableName);
   try {
     await readAside(row, { ...order, signal: stop.signal }, thread);
-    const first = !(order.corrections || order.choices || row.stagedFor || row.tableName);
+    const first =
+      !(order.corrections || order.choices || row.stagedFor || row.tableName) &&
+      Object.keys(row.corrections).length === 0;
     const remembered = first ? await rememberedCorrections(await sheetRow(row.id)) : undefined;
     if (remembered)
       await readAside(await sheetRow(row.id), {
         corrections: remembered.corrections,
-        notes: [`What you said of the columns of “${remembered.name}”, which are the same, was applied here too.`],
+        remembered: {
+          name: remembered.name,
+          note: `What you said of the columns of “${remembered.name}”, which are the same, was applied here too.`,
+        },
         signal: stop.signal,
       });
     void keepSums(await readySheet(row.id));
@@ -245,8 +282,16 @@ export async function listSheets(): Promise<SheetRow[]> {
 /** @throws Problem 404 */
 export async function sheetRow(id: string): Promise<SheetRow> {
   const [row] = await database().select().from(sheets).where(eq(sheets.id, id));
-  if (!row) throw notFound('sheet');
+  if (!row) throw await goneSheet(id);
   return row;
+}
+
+/** A sheet that is not there: of one that was deleted its name and its columns are told. */
+async function goneSheet(id: string): Promise<Problem> {
+  const [gone] = await database().select().from(deletedSheets).where(eq(deletedSheets.id, id));
+  if (!gone) return notFound('sheet');
+  const { name, columns } = gone;
+  return new Problem(404, 'Not found', `The sheet “${name}” was deleted.`, undefined, { deleted: { name, columns } });
 }
 
 /** @throws Problem 404, and 409 while the sheet is not ready. */
@@ -276,6 +321,11 @@ export async function deleteSheet(id: string): Promise<void> {
   await database().transaction(async (within) => {
     await within.delete(charts).where(eq(charts.sheet, id));
     await within.delete(sheets).where(eq(sheets.id, id));
+    if (row.status === 'ready' && row.stagedFor === null)
+      await within
+        .insert(deletedSheets)
+        .values({ id, name: row.name, columns: row.columns.map(formerColumn) })
+        .onConflictDoNothing();
     if (row.tableName) await within.execute(dropTables(row.tableName));
   });
   await rm(await receivedFile(id), { force: true });
@@ -336,12 +386,14 @@ export function plainValue(value: unknown, column: Pick<ColumnProfile, 'type'>):
  * Applies a user's correction to a column. A new type or format reads the sheet again from the file as it was received;
  * the other parts change the profile alone.
  */
-export async function correctColumn(id: string, key: string, correction: Correction): Promise<SheetRow> {
+export async function correctColumn(id: string, key: string, change: CorrectionChange): Promise<SheetRow> {
   const sheet = await readySheet(id);
   const index = sheet.columns.findIndex((column) => column.key === key);
   if (index < 0) throw notFound('column');
-  const corrections = { ...sheet.corrections, [key]: { ...sheet.corrections[key], ...correction } };
-  if (correction.type !== undefined || correction.format !== undefined) {
+  const corrections = correctedBy(sheet.corrections, key, change);
+  const takenBack = Object.values(change).includes(null);
+  const correction = change as Correction;
+  if (takenBack || correction.type !== undefined || correction.format !== undefined) {
     if (sheet.live)
       await database()
         .update(sheets)
@@ -365,6 +417,69 @@ export async function correctColumn(id: string, key: string, correction: Correct
       .where(eq(sheets.id, id));
   }
   return sheetRow(id);
+}
+
+/** A correction, of which `null` forgets a part: the column is read again as if it had never been said. */
+export type CorrectionChange = { [Part in keyof Correction]?: Correction[Part] | null };
+
+function correctedBy(
+  corrections: SheetRow['corrections'],
+  key: string,
+  change: CorrectionChange,
+): SheetRow['corrections'] {
+  const parts = Object.entries({ ...corrections[key], ...change }).filter(([, value]) => value !== null);
+  const { [key]: before, ...others } = corrections;
+  void before;
+  return parts.length > 0 ? { ...others, [key]: Object.fromEntries(parts) as Correction } : others;
+}
+
+/** Takes the last change of the reading back; doing it twice takes it in again. @throws Problem 409 where there was none. */
+export async function takeReadingBack(id: string): Promise<SheetRow> {
+  const sheet = await readySheet(id);
+  if (sheet.choicesBefore === null)
+    throw new Problem(
+      409,
+      'Nothing to take back',
+      'The reading of this sheet was not changed. There is nothing to take back.',
+    );
+  await readStoppably(sheet, { corrections: sheet.corrections, choices: sheet.choicesBefore });
+  return sheetRow(id);
+}
+
+/** Reads a sheet without what was said of another one with the same columns. */
+export async function forgetRemembered(id: string): Promise<SheetRow> {
+  const sheet = await readySheet(id);
+  await readStoppably(sheet, { corrections: {}, forget: true });
+  return sheetRow(id);
+}
+
+/** Gives a sheet another name. @throws Problem 404 */
+export async function renameSheet(id: string, name: string): Promise<SheetRow> {
+  await sheetRow(id);
+  const [row] = await database().update(sheets).set({ name }).where(eq(sheets.id, id)).returning();
+  return row;
+}
+
+/** A second sheet of the same file, read in the same way, or of the same table of a database. @throws Problem 404, 410 */
+export async function copySheet(id: string): Promise<{ sheet: SheetRow; ready: boolean }> {
+  const { knownKeys, headers, columns, corrections, choices, former, ...row } = await readySheet(id);
+  const copied = { ...row, id: newId(), name: `${row.name} (copy)`.slice(0, 200), createdAt: new Date() };
+  const kept = { knownKeys, headers, columns, corrections, choices, former };
+  if (row.live) {
+    const [sheet] = await database()
+      .insert(sheets)
+      .values({ ...copied, ...kept, tableName: null })
+      .returning();
+    return { sheet, ready: true };
+  }
+  await copyFile(await receivedFile(id), await receivedFile(copied.id)).catch(() => {
+    throw new Problem(410, 'The file is gone', 'The file of this sheet is not there any more. Drop it again.');
+  });
+  const [sheet] = await database()
+    .insert(sheets)
+    .values({ ...copied, ...kept, status: 'reading', progressPercent: 0, rowCount: 0, tableName: null, keptSums: null })
+    .returning();
+  return readOrLater(sheet);
 }
 
 /** Reads the table again the way its user chose: which findings hold, which worksheet, which run of rows. */

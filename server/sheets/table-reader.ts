@@ -61,7 +61,7 @@ export class TableReader {
 
   /** The columns by the beginning of the file. @throws ReadingRefusal where there is no header or nothing under it. */
   async guess(): Promise<ColumnProfile[]> {
-    const sample = await sampleRecords(this.source);
+    const sample = await sampleRecords(this.source, this.choices);
     this.seen = seenOf(sample, this.source.small);
     const shape = findShape(sample, this.source.small, cellLook, this.choices);
     this.shape = shape;
@@ -189,7 +189,7 @@ export class TableReader {
     const width = this.tallies.length;
     return {
       headers: columnNames(header, width),
-      columns: this.converters.map((converter) => converter.profiled()),
+      columns: this.profiled(),
       rows: this.rows,
       reading: {
         ...source.about,
@@ -202,6 +202,14 @@ export class TableReader {
         notes: [...source.notes, ...readingNotes({ ...ragged, headerCells: header.length, width, repeatedNames })],
       },
     };
+  }
+
+  /** The profiles with their figures; a column of several measures says which column tells them apart. */
+  private profiled(): ColumnProfile[] {
+    const columns = this.converters.map((converter) => converter.profiled());
+    const { mixed } = this.shape ?? {};
+    if (!mixed) return columns;
+    return columns.map((column, c) => (c === mixed.amount ? { ...column, mixes: columns[mixed.by].key } : column));
   }
 
   /** The columns that the rows are typed by now. */

@@ -1,6 +1,6 @@
 import { dateText, numberText, percentText } from './cell-texts';
 import { parseCorrection } from './correction-input';
-import { parseReadingChoices } from './reading-input';
+import { parseReadingChange } from './reading-input';
 import { tellable, toldError } from './thread-messages';
 import { ReadingRefusal } from '@/core/reading';
 import { Problem } from '../problem';
@@ -36,8 +36,8 @@ describe('what a user says of a sheet is checked', () => {
     [{ rows: { from: 9, to: 3 } }, 'must not lie before'],
     [{ rows: { from: 0 } }, 'from'],
   ])('%j', (value, words) => {
-    if (words === undefined) expect(parseReadingChoices(value)).toEqual(value);
-    else expect(() => parseReadingChoices(value)).toThrow(words);
+    if (words === undefined) expect(parseReadingChange(value)).toEqual(value);
+    else expect(() => parseReadingChange(value)).toThrow(words);
   });
 
   test.each([

@@ -20,6 +20,19 @@ export function parseSource(value: unknown): { address: string; name?: string } 
   return validInput(SourceInput, value, 'source');
 }
 
+class SourceChangeInput {
+  @IsOptional() @IsString() @Length(1, 2000) address?: string;
+  @IsOptional() @IsString() @Length(1, 200) name?: string;
+}
+
+/** @throws InvalidInput */
+export function parseSourceChange(value: unknown): { address?: string; name?: string } {
+  const { address, name } = validInput(SourceChangeInput, value, 'source');
+  if (address === undefined && name === undefined)
+    throw new InvalidInput([{ path: '', message: 'say at least one of name, address' }]);
+  return { ...(address === undefined ? {} : { address }), ...(name === undefined ? {} : { name }) };
+}
+
 /** A table or view by its names, or one SELECT. @throws InvalidInput */
 export function parseRelation(value: unknown): { relation: Relation; name?: string } {
   const { schema, table, query, name } = validInput(RelationInput, value, 'relation');

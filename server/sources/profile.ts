@@ -11,17 +11,19 @@ import {
   type Correction,
 } from '@/core/inference';
 import { columnNames } from '@/core/reading';
-import { isText, relationSql, textCell, typedCell, type Live, type SourceColumn } from './relation';
+import { byKey } from '@/core/spec';
+import { withRhythms } from '../sheets/rhythms';
+import { isText, liveTable, relationSql, textCell, typedCell, type Live, type SourceColumn } from './relation';
 
 /** So many rows are looked at cell by cell; counts and ranges are taken over all rows. */
 const SAMPLED = 5_000;
 
 const DECLARED: readonly (readonly [RegExp, ColumnType])[] = [
   [/^(smallint|integer|bigint)$/, 'integer'],
-  [/^(numeric|real|double precision|money)/, 'decimal'],
+  [/^(numeric|real|double precision|money)$/, 'decimal'],
   [/^date$/, 'date'],
-  [/^timestamp/, 'datetime'],
-  [/^time/, 'time'],
+  [/^timestamp with(out)? time zone$/, 'datetime'],
+  [/^time with(out)? time zone$/, 'time'],
   [/^boolean$/, 'boolean'],
 ];
 
@@ -35,7 +37,11 @@ export async function sourceColumns(client: PoolClient, relation: Live['relation
     : await drizzle(client).execute(sql`SELECT * FROM ${relationSql(relation)} LIMIT 0`);
   const ids = fields.map(({ dataTypeID }) => dataTypeID);
   const { rows } = await client.query<{ id: number; name: string }>(
-    'SELECT DISTINCT id, format_type(id, NULL) AS name FROM unnest($1::oid[]) AS id',
+    // A domain is what it is made of.
+    `WITH RECURSIVE base AS (
+       SELECT DISTINCT id, id AS type FROM unnest($1::oid[]) AS id
+       UNION ALL SELECT base.id, t.typbasetype FROM base JOIN pg_type t ON t.oid = base.type WHERE t.typtype = 'd')
+     SELECT base.id, format_type(base.type, NULL) AS name FROM base JOIN pg_type t ON t.oid = base.type WHERE t.typtype <> 'd'`,
     [ids],
   );
   const names = new Map(rows.map(({ id, name }) => [Number(id), name]));
@@ -73,7 +79,16 @@ export async function profileRelation(
   const profiles = inferColumns(headers, tallies, corrections).map((profile, c) =>
     byDeclaration(profile, live.columns[c], corrections),
   );
-  return { ...(await withFigures(within, live, profiles, texts)), seen: texts.slice(0, 24) };
+  const { columns, rows } = await withFigures(within, live, profiles, texts);
+  return {
+    columns: await withRhythms(
+      async (statement) => (await within.execute(statement)).rows,
+      liveTable(live, byKey(columns)),
+      columns,
+    ),
+    rows,
+    seen: texts.slice(0, 24),
+  };
 }
 
 /** A declared number or date is what it is declared; a text is what its cells say, where the database can read it so too. */
@@ -105,18 +120,23 @@ function byDeclaration(
   }
   if (type) return { ...profile, reasons: [`The database declares it as ${declared}.`, ...profile.reasons.slice(1)] };
   if (isText(declared) && canReadInDatabase(profile)) return profile;
+  if (!isText(declared))
+    return {
+      ...profile,
+      ...AS_TEXT,
+      role: profile.type === 'text' && profile.role !== 'amount' ? profile.role : 'group',
+      reasons: [`The database declares it as ${declared}: it is taken as it is written, to group by or to count.`],
+    };
   if (profile.type === 'text') return profile;
   return {
     ...profile,
-    type: 'text',
-    meaning: undefined,
+    ...AS_TEXT,
     role: 'group',
-    unit: undefined,
-    format: {},
-    summary: 'count',
     reasons: ['Its cells are written in a way that is read only in imported sheets; it stays text here.'],
   };
 }
+
+const AS_TEXT = { type: 'text', meaning: undefined, unit: undefined, format: {}, summary: 'count' } as const;
 
 function canReadInDatabase({ type, meaning, format }: ColumnProfile): boolean {
   if (type === 'text') return true;

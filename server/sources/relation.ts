@@ -32,7 +32,8 @@ export function liveTable(live: Live, columns: ReadonlyMap<string, ColumnProfile
   return sql`(SELECT ${sql.join(cells, sql`, `)} FROM ${relationSql(live.relation)}) AS live`;
 }
 
-const TEXTS = /^(text|character varying|character|varchar|bpchar|name|citext)/;
+/** Not their arrays: those are texts only as they are written. */
+const TEXTS = /^(text|character varying|character|varchar|bpchar|name|citext)$/;
 export const isText = (declared: string): boolean => TEXTS.test(declared);
 
 /** A cell as its text, for looking at it. */

@@ -141,3 +141,36 @@ test.each([
 ])('%s is refused in words', async (text, words) => {
   await expect(addSource(text.replace('PORT', url.port))).rejects.toThrow(words);
 });
+
+test('columns of any type open: what has no meaning in a chart is text', async () => {
+  const client = new Client({ connectionString: url.href });
+  await client.connect();
+  await client.query(`
+    DROP TYPE IF EXISTS firm.mood CASCADE; CREATE TYPE firm.mood AS ENUM ('low', 'high');
+    DROP DOMAIN IF EXISTS firm.price CASCADE; CREATE DOMAIN firm.price AS numeric(10,2) CHECK (VALUE >= 0);
+    DROP TYPE IF EXISTS firm.pair CASCADE; CREATE TYPE firm.pair AS (a int, b text);
+    CREATE TABLE firm.odd (tags text[], counts int[], span daterange, many int4multirange, spot point, area polygon, raw bytea,
+      cost firm.price, mood firm.mood, bits bit(3), vary bit varying, doc xml, data json, more jsonb, took interval, net inet, id uuid,
+      paid money, at timetz, moment timestamptz, "pair" firm.pair, words tsvector, place oid, "time" time, letter "char", moods firm.mood[]);
+    INSERT INTO firm.odd SELECT ARRAY['a','b'], ARRAY[1,2], '[2025-01-01,2025-02-01)', '{[1,3)}', '(1,2)', '((0,0),(1,1),(1,0))', '\\x00ff',
+      n * 1.5, 'low', B'101', B'1', '<a/>', '{"a": 1}', '{"b": [1]}', '1 day 02:00', '10.0.0.1', gen_random_uuid(),
+      12.5, '10:00+02', '2025-03-04 10:00+00', ROW(1, 'x')::firm.pair, 'fat cat', 12, '10:00', 'x', ARRAY['low']::firm.mood[] FROM generate_series(1, 12) n;
+    INSERT INTO firm.odd SELECT FROM generate_series(1, 2);
+    GRANT SELECT ON firm.odd TO reader;`);
+  await client.end();
+  const sheet = await open({ schema: 'firm', table: 'odd' });
+  const typed = Object.fromEntries(sheet.columns.map(({ name, type }) => [name, type]));
+  expect(typed).toMatchObject({ tags: 'text', cost: 'decimal', mood: 'text', paid: 'decimal', moment: 'datetime' });
+  expect((await rowsOf(sheet.id, 0, 20)).rows).toHaveLength(14);
+  expect((await firstRows(source, { schema: 'firm', table: 'odd' })).rows).toHaveLength(14);
+  for (const { key, type } of sheet.columns)
+    if (type === 'text' || type === 'boolean')
+      expect(
+        (
+          await drawn(sheet, {
+            across: { as: 'group', column: key },
+            layers: [{ id: 'l1', amount: { column: 'c8' }, summary: 'sum', shape: 'bar', side: 'left' }],
+          })
+        ).across.values.length,
+      ).toBeGreaterThan(0);
+});

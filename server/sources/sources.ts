@@ -1,4 +1,4 @@
-import { desc, eq, sql } from 'drizzle-orm';
+import { and, desc, eq, sql } from 'drizzle-orm';
 import { drizzle } from 'drizzle-orm/node-postgres';
 import type { Pool } from 'pg';
 import type { Correction } from '@/core/inference';
@@ -6,7 +6,7 @@ import { database } from '../db/client';
 import { sheets, sources } from '../db/schema';
 import { newId } from '../ids';
 import { notFound, Problem } from '../problem';
-import { alone, closeSource, parseAddress, reading, sourcePool } from './connection';
+import { alone, closeSource, parseAddress, reading, sourcePool, type Address } from './connection';
 import { profileRelation, sourceColumns } from './profile';
 import { relationSql, type Live, type Relation } from './relation';
 import { decrypt, encrypt } from './secret';
@@ -32,15 +32,18 @@ const answer = ({ id, name, host, port, database: db, user }: SourceRow): Source
   user,
 });
 
-/** Tests an address and keeps it, its password encrypted. @throws Problem in words where it does not answer or let us in. */
+/**
+ * Tests an address and keeps it, its password encrypted. An address that is kept already is not kept twice: it takes the
+ * new password and name. @throws Problem in words where it does not answer or let us in.
+ */
 export async function addSource(address: string, name?: string): Promise<SourceAnswer> {
   const { password, ...parts } = parseAddress(address);
   const id = newId();
-  try {
-    await reading(sourcePool(id, parts, password), (client) => client.query('SELECT 1'));
-  } catch (error) {
+  await testSource(id, parts, password);
+  const kept = await sameSource(parts);
+  if (kept) {
     await closeSource(id);
-    throw error;
+    return keepChanged(kept.id, { secret: await encrypt(password), ...(name?.trim() ? { name: name.trim() } : {}) });
   }
   const [row] = await database()
     .insert(sources)
@@ -52,6 +55,64 @@ export async function addSource(address: string, name?: string): Promise<SourceA
     })
     .returning();
   return answer(row);
+}
+
+async function testSource(id: string, parts: Address, password: string): Promise<void> {
+  try {
+    await reading(sourcePool(id, parts, password), (client) => client.query('SELECT 1'));
+  } catch (error) {
+    await closeSource(id);
+    throw error;
+  }
+}
+
+async function sameSource({ host, port, database: db, user }: Address): Promise<SourceRow | undefined> {
+  const [row] = await database()
+    .select()
+    .from(sources)
+    .where(and(eq(sources.host, host), eq(sources.port, port), eq(sources.database, db), eq(sources.user, user)));
+  return row;
+}
+
+/**
+ * Gives a source another name, or another address, which is tested first: the sheets that live in it are then asked of
+ * there. @throws Problem 404, 409 where another source has this address, and in words where it does not answer.
+ */
+export async function changeSource(id: string, change: { address?: string; name?: string }): Promise<SourceAnswer> {
+  await sourceRow(id);
+  const named = change.name?.trim() ? { name: change.name.trim() } : {};
+  if (change.address === undefined) return keepChanged(id, named);
+  const { password, ...parts } = parseAddress(change.address);
+  const same = await sameSource(parts);
+  if (same && same.id !== id)
+    throw new Problem(409, 'Kept already', `This address is kept already, as “${same.name}”.`, [
+      { path: 'address', message: 'is kept already' },
+    ]);
+  const trial = newId();
+  await testSource(trial, parts, password);
+  await closeSource(trial);
+  return keepChanged(id, { ...parts, ...named, secret: await encrypt(password) });
+}
+
+async function keepChanged(id: string, change: Partial<typeof sources.$inferInsert>): Promise<SourceAnswer> {
+  if (Object.keys(change).length > 0) await database().update(sources).set(change).where(eq(sources.id, id));
+  // Connections of the address before are not used any more.
+  await closeSource(id);
+  return answer(await sourceRow(id));
+}
+
+/** Counts and looks at the rows of a sheet that stays in its database anew. @throws Problem 404, 409 for an imported sheet */
+export async function countAnew(sheet: SheetRow): Promise<void> {
+  if (!sheet.live)
+    throw new Problem(
+      409,
+      'Not in a database',
+      'The rows of this sheet were imported: they change only with a newer file.',
+    );
+  await database()
+    .update(sheets)
+    .set(await readLive(sheet.live, sheet.corrections))
+    .where(eq(sheets.id, sheet.id));
 }
 
 export async function listSources(): Promise<SourceAnswer[]> {
@@ -169,6 +230,7 @@ export async function readLive(
       columns,
       rowCount: rows,
       headers: live.columns.map((column) => column.name),
+      countedAt: new Date(),
       corrections,
       reading: {
         format: 'database' as const,

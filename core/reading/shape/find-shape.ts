@@ -1,5 +1,6 @@
 import { columnNames } from '../header';
 import { ReadingRefusal } from '../refusal';
+import { findMeasures, spreadMeasures } from './measures';
 import { findAcross, type AcrossFound } from './across';
 import { findHeader, usualFill, type HeaderFound } from './header';
 import {
@@ -40,13 +41,10 @@ export function findShape(
     findings.push({ ...finding, taken });
     return taken;
   };
-  const wanted = records.filter(
-    ({ number }) => number >= (choices.rows?.from ?? 0) && number <= (choices.rows?.to ?? Infinity),
-  );
-  if (wanted.length === 0)
-    throw new ReadingRefusal(
-      'No rows are left between the first and the last row that you chose. Choose a longer run.',
-    );
+  const run = runOf(choices);
+  // A run of rows is a run of the table's rows: its header and its title stay, unless another table begins with the run.
+  const wanted = beginsAnew(records, run, look) ? records.filter(run) : records;
+  if (!records.some(run)) throw new ReadingRefusal(EMPTY_RUN);
   const header = chosenHeader(wanted, look, choices);
   const titles = wanted.slice(0, header.first);
   const leaveTitles =
@@ -75,14 +73,94 @@ export function findShape(
     });
   if (side) return turnedShape(findings, wanted.slice(header.first), headerRow);
   const left = whole ? bottomLeftOut(below, look, take) : new Set<number>();
-  const body: Body = { records: below.filter(({ number }) => !left.has(number)), headers };
+  const body: Body = { records: below.filter((record) => run(record) && !left.has(record.number)), headers };
+  if (!below.some(run)) throw new ReadingRefusal(EMPTY_RUN);
   const across = findAcross(headers, body.records, title, look);
-  if (across && takeAcross(across, body, whole, take)) {
-    const totals = across.totals.length > 0 && take(totalColumns(across, headers));
-    return acrossShape(findings, headers, across, totals, firstNumber(below), left, choices, headerRow);
-  }
-  const dropped = whole ? columnsLeftOut(body, take) : new Set<number>();
-  return plainShape(findings, headers, dropped, firstNumber(below), left, choices, headerRow);
+  const made =
+    across && takeAcross(across, body, whole, take)
+      ? acrossShape(
+          findings,
+          headers,
+          across,
+          across.totals.length > 0 && take(totalColumns(across, headers)),
+          firstNumber(below),
+          left,
+          choices,
+          headerRow,
+        )
+      : plainShape(
+          findings,
+          headers,
+          whole ? columnsLeftOut(body, take) : new Set<number>(),
+          firstNumber(below),
+          left,
+          choices,
+          headerRow,
+        );
+  return whole ? withMeasures(made, body.records, look, take) : made;
+}
+
+const EMPTY_RUN = 'No rows are left between the first and the last row that you chose. Choose a longer run.';
+
+type InRun = (record: Pick<NumberedRecord, 'number'>) => boolean;
+
+function runOf({ rows }: ShapeChoices): InRun {
+  return ({ number }) => number >= (rows?.from ?? 0) && number <= (rows?.to ?? Infinity);
+}
+
+/**
+ * Whether a table of its own begins with the run: behind a break in the file, with a line of words over columns of figures.
+ */
+function beginsAnew(records: readonly NumberedRecord[], run: InRun, look: CellLook): boolean {
+  const at = records.findIndex(run);
+  if (at < 1) return false;
+  const [before, first] = [records[at - 1], records[at]];
+  if (before.number + 1 === first.number && filledIn(before.cells) > 1) return false;
+  const below = records.slice(at + 1, at + 201).filter(run);
+  const figures = first.cells.flatMap((_, c) => {
+    const kinds = below.map(({ cells }) => look.kind(cellAt(cells, c))).filter((kind) => kind !== 'empty');
+    return kinds.length > 0 && kinds.filter((kind) => kind === 'number').length >= kinds.length * 0.8 ? [c] : [];
+  });
+  return figures.length > 0 && figures.every((c) => look.kind(cellAt(first.cells, c)) === 'text');
+}
+
+/** Rows that hold a measure each become columns, where that is taken; otherwise the shape says that its figures are mixed. */
+function withMeasures(made: Shape, body: readonly NumberedRecord[], look: CellLook, take: Take): Shape {
+  const found = findMeasures(
+    made.headers,
+    body.flatMap((record) => made.rows(record)),
+    look,
+  );
+  if (!found) return made;
+  const taken = take(
+    {
+      id: 'measures',
+      says: `${listed(found.names)} are different measures: each becomes a column`,
+      why: found.sure
+        ? 'Their units differ; under each other in one column they would be added up'
+        : 'They may be different things; under each other in one column they are added up',
+      otherwise: 'Keep them in one column',
+    },
+    found.sure,
+  );
+  if (!taken) return { ...made, mixed: found };
+  const first = firstNumber(body);
+  const spread = spreadMeasures(made.headers, found);
+  return {
+    ...made,
+    headers: spread.headers,
+    width: spread.headers.length,
+    open: false,
+    asTheyStand: undefined,
+    // All rows are needed at once: they come with the first.
+    rows: ({ number }) => (number === first ? spread.rows : []),
+  };
+}
+
+function listed(names: readonly string[]): string {
+  return names.length > 4
+    ? `${names.slice(0, 3).join(', ')} and ${names.length - 3} more`
+    : `${names.slice(0, -1).join(', ')} and ${names[names.length - 1]}`;
 }
 
 const firstNumber = (records: readonly NumberedRecord[]): number => records[0]?.number ?? Infinity;

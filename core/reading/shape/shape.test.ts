@@ -196,3 +196,129 @@ test('a table of very many short rows is looked at whole', () => {
   }));
   expect(findShape(records, true, cellLook).headers).toEqual(['Delay', 'Hour']);
 });
+
+describe('only a run of rows', () => {
+  const till = [
+    ['Till of the yard'],
+    [],
+    ['Sold on', 'Spot', 'Takings £'],
+    ...Array.from({ length: 40 }, (_, i) => [`${1 + (i % 28)}/03/2025`, i % 2 ? 'Yard' : 'Shop', `${i}.50`]),
+    ['Total', '', '800.00'],
+  ];
+  test('keeps the header and the title of the table, and its names', () => {
+    const { headers, rows, shape } = shaped(till, { rows: { from: 10, to: 20 } });
+    expect(headers).toEqual(['Sold on', 'Spot', 'Takings £']);
+    expect(shape.headerRow).toBe(3);
+    expect(rows).toHaveLength(11);
+    expect(rows[0]).toEqual(['7/03/2025', 'Yard', '6.50'].map((cell, c) => (c === 1 ? 'Shop' : cell)));
+  });
+  test('begins with a header of its own where another table begins there', () => {
+    const two = [...till, [], ['Bench', 'Trays'], ['North', '12'], ['South', '9']];
+    const { headers, rows } = shaped(two, { rows: { from: 46 } });
+    expect([headers, rows]).toEqual([
+      ['Bench', 'Trays'],
+      [
+        ['North', '12'],
+        ['South', '9'],
+      ],
+    ]);
+  });
+  test('that holds no row of the table is refused', () =>
+    expect(() => shaped(till, { rows: { to: 2 } })).toThrow(ReadingRefusal));
+});
+
+describe('rows that add up others', () => {
+  const items = (name: string, at: number) => [
+    ['Item', 'Sold', 'Takings'],
+    ...Array.from({ length: 30 }, (_, i) => (i === at ? [name, '3', '12.40'] : [`Plant ${i}`, '4', '10.00'])),
+  ];
+  test('a row whose name begins with Total is data where its figures are no sum of those above', () => {
+    expect(shaped(items('Total weed control, 1 l', 12)).rows).toHaveLength(30);
+    expect(shaped(items('Totally organic feed', 29)).rows).toHaveLength(30);
+  });
+  test('the last rows may say so where they name nothing else, whatever became of their figures', () => {
+    expect(shaped(items('Total', 29)).rows).toHaveLength(29);
+    const named = [['Item', 'Spot', 'Sold'], ...Array.from({ length: 9 }, (_, i) => [`P ${i}`, 'Yard', '4'])];
+    expect(shaped([...named, ['Total weed', 'Shop', '3']]).rows).toHaveLength(10);
+    expect(shaped([...named, ['Total', '', '3']]).rows).toHaveLength(9);
+  });
+  test('a total may be the mean or the count in some columns', () => {
+    const rows = [
+      ['Group', 'Price', 'Sold', 'Of'],
+      ['Herbs', '2.00', '10', '1'],
+      ['Herbs', '4.00', '20', '1'],
+      ['Herbs total', '3.00', '30', '2'],
+      ['Ferns', '5.00', '7', '1'],
+      ['Ferns', '6.00', '8', '1'],
+      ['Total Ferns', '5.50', '15', '2'],
+      ['Grand total', '4.25', '45', '4'],
+      ['Mosses', '1.00', '5', '1'],
+    ];
+    expect(shaped(rows).shape.findings.find(({ id }) => id === 'totals')?.rows).toEqual([4, 7, 8]);
+  });
+  test('a total may stand over its rows', () => {
+    const { rows } = shaped([
+      ['Where', 'Sold'],
+      ['Total', '9'],
+      ['Yard', '4'],
+      ['Shop', '5'],
+    ]);
+    expect(rows.map(([where]) => where)).toEqual(['Yard', 'Shop']);
+  });
+});
+
+describe('measures that stand in rows', () => {
+  const wide = [
+    ['', 'Jan 2025', 'Feb 2025', 'Mar 2025'],
+    ['Takings (£)', '1200', '1300', '1250'],
+    ['Costs (£)', '800', '820', '790'],
+    ['Visitors', '310', '290', '305'],
+  ];
+  test('each becomes a column where their units differ', () => {
+    const { headers, rows, ids } = shaped(wide);
+    expect(ids).toEqual(['across', 'measures']);
+    expect(headers).toEqual(['Month', 'Takings (£)', 'Costs (£)', 'Visitors']);
+    expect(rows).toEqual([
+      ['Jan 2025', '1200', '800', '310'],
+      ['Feb 2025', '1300', '820', '290'],
+      ['Mar 2025', '1250', '790', '305'],
+    ]);
+  });
+  test('kept in one column, the shape says that its figures are mixed', () => {
+    const { headers, rows, shape } = shaped(wide, { findings: { measures: false } });
+    expect(headers).toEqual(['', 'Month', 'Amount']);
+    expect(rows).toHaveLength(9);
+    expect(shape.mixed).toMatchObject({ amount: 2, by: 0 });
+  });
+  test('a long table of measures is spread too, one row for each of the other cells', () => {
+    const { headers, rows } = shaped([
+      ['Shop', 'Week', 'Measure', 'Value'],
+      ...['Yard', 'Web'].flatMap((shop) =>
+        [1, 2].flatMap((week) => [
+          [shop, `2025-01-0${week}`, 'Sales £', `${100 * week}`],
+          [shop, `2025-01-0${week}`, 'Orders', `${week}`],
+        ]),
+      ),
+    ]);
+    expect(headers).toEqual(['Shop', 'Week', 'Sales £', 'Orders']);
+    expect(rows[3]).toEqual(['Web', '2025-01-02', '200', '2']);
+  });
+  test('groups of one measure stay rows', () => {
+    const { ids } = shaped([
+      ['Spot', 'Jan 2025', 'Feb 2025', 'Mar 2025'],
+      ['Yard', '1200', '1300', '1250'],
+      ['Glasshouse', '80', '82', '79'],
+      ['Web shop', '310', '290', '305'],
+    ]);
+    expect(ids).toEqual(['across']);
+  });
+  test('names of measures of one size and unit are not torn apart', () => {
+    const { ids } = shaped([
+      ['Cost', 'Jan 2025', 'Feb 2025', 'Mar 2025'],
+      ['Wages', '1200', '1300', '1250'],
+      ['Rent', '800', '820', '790'],
+      ['Energy', '310', '290', '305'],
+    ]);
+    expect(ids).toEqual(['across']);
+  });
+});

@@ -13,6 +13,8 @@ export interface CellLook {
   isUnit(cell: string): boolean;
   /** The step that a header names: "Mar 2024", "2024", "Q1 2024", "March"; `whole` where it carries its year. */
   step(cell: string): { readonly name: string; readonly whole: boolean } | undefined;
+  /** A cell as the name of a measure: its unit, where it carries one, and whether its words are such as measures have. */
+  measure(cell: string): { readonly unit?: string; readonly says: boolean };
 }
 
 export const SHAPE_FINDINGS = [
@@ -21,6 +23,7 @@ export const SHAPE_FINDINGS = [
   'two-line-header',
   'units-row',
   'across',
+  'measures',
   'totals',
   'total-columns',
   'footnotes',
@@ -66,6 +69,8 @@ export interface Shape {
   readonly asTheyStand?: (number: number) => boolean;
   /** The table lies on its side: records are the columns. */
   readonly turned?: boolean;
+  /** The column of figures holds several measures, told apart by another: the places of both among `headers`. */
+  readonly mixed?: { readonly amount: number; readonly by: number };
   /** Longer rows may add columns: nothing was rearranged. */
   readonly open: boolean;
 }

@@ -77,7 +77,12 @@ export const FACTS = {
   /** Two to eight years, at a step within the year. */
   'years to compare': (e) => {
     const now = across(e);
-    if (now.as !== 'time' || column(e.columns, now.column).meaning === 'year') return false;
+    if (
+      now.as !== 'time' ||
+      column(e.columns, now.column).meaning === 'year' ||
+      column(e.columns, now.column).rhythm === 'year'
+    )
+      return false;
     const [first, last] = spanOf(column(e.columns, now.column));
     const years = count(floor(first, 'year'), floor(last, 'year'), 'year') + 1;
     return years >= 2 && years <= 8 && ['month', 'week', 'day', 'quarter'].includes(now.step);
@@ -88,7 +93,7 @@ export const FACTS = {
     if (now.as !== 'time') return false;
     const found = column(e.columns, now.column);
     const [first, last] = spanOf(found);
-    return !found.meaning && count(first, last, 'day') >= 28 && found.stats.distinct >= 20;
+    return !found.meaning && !found.rhythm && count(first, last, 'day') >= 28 && found.stats.distinct >= 20;
   },
 } as const satisfies Readonly<Record<string, (e: Evidence) => boolean>>;
 

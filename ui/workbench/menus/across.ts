@@ -90,8 +90,8 @@ function cyclesOf(profile: ColumnProfile): Cycle[] {
     cycle === 'hour-of-day'
       ? profile.type === 'datetime'
       : cycle === 'weekday'
-        ? profile.meaning === undefined
-        : profile.meaning === undefined || profile.meaning === 'month',
+        ? profile.meaning === undefined && profile.rhythm === undefined
+        : (profile.meaning === undefined || profile.meaning === 'month') && profile.rhythm !== 'year',
   );
 }
 

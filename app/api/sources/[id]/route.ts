@@ -1,7 +1,13 @@
 import { handled } from '@/server/handled';
-import { deleteSource } from '@/server/sources/sources';
+import { jsonBody } from '@/server/problem';
+import { parseSourceChange } from '@/server/sources/input';
+import { changeSource, deleteSource } from '@/server/sources/sources';
 
 export const dynamic = 'force-dynamic';
+
+export const PATCH = handled(async (request: Request, { params }: { params: Promise<{ id: string }> }) =>
+  Response.json(await changeSource((await params).id, parseSourceChange(await jsonBody(request)))),
+);
 
 export const DELETE = handled(async (_: Request, { params }: { params: Promise<{ id: string }> }) => {
   await deleteSource((await params).id);

@@ -1,0 +1,229 @@
+import { isNumeric, type ColumnProfile } from '../inference';
+import type { Columns } from './against-columns';
+import { amountColumns, type Amount, type ChartSpec, type Filter, type Layer } from './chart-spec';
+import { isUsableFormula } from './formula';
+import type { Sources } from './sources';
+
+/** What is remembered of a column that a sheet had, or of one of a sheet that was deleted. */
+export type FormerColumn = Pick<ColumnProfile, 'key' | 'name' | 'type' | 'role' | 'summary'> &
+  Partial<Pick<ColumnProfile, 'unit' | 'meaning'>>;
+
+export function formerColumn({ key, name, type, role, summary, unit, meaning }: ColumnProfile): FormerColumn {
+  return { key, name, type, role, summary, ...(unit ? { unit } : {}), ...(meaning ? { meaning } : {}) };
+}
+
+/** Something that a chart names and that is not there: a column of its own sheet or of another, or a whole sheet. */
+export type Gone =
+  | { readonly is: 'column'; readonly sheet: string; readonly key: string; readonly former?: FormerColumn }
+  | { readonly is: 'sheet'; readonly sheet: string; readonly layers: readonly string[] };
+
+/**
+ * The columns and sheets that a chart names and that are not there. `former` tells, by sheet id, what is remembered of
+ * columns that were there before.
+ */
+export function goneFrom(
+  spec: ChartSpec,
+  sources: Sources,
+  former: ReadonlyMap<string, readonly FormerColumn[]> = new Map(),
+): Gone[] {
+  const gone = new Map<string, Gone>();
+  const missing = (sheet: string, columns: Columns, keys: readonly string[]) => {
+    for (const key of keys)
+      if (!columns.has(key)) {
+        const known = former.get(sheet)?.find((one) => one.key === key);
+        gone.set(`${sheet} ${key}`, { is: 'column', sheet, key, ...(known ? { former: known } : {}) });
+      }
+  };
+  missing(spec.sheet, sources.columns, ownKeys(spec));
+  for (const layer of spec.layers) {
+    const { from } = layer;
+    if (!from) continue;
+    const columns = sources.others?.get(from.sheet);
+    if (columns) missing(from.sheet, columns, layerKeys(layer));
+    else {
+      const before = gone.get(from.sheet);
+      const layers = before?.is === 'sheet' ? before.layers : [];
+      gone.set(from.sheet, { is: 'sheet', sheet: from.sheet, layers: [...layers, layer.id] });
+    }
+  }
+  return [...gone.values()];
+}
+
+const filterKeys = (filters: readonly Filter[]): string[] =>
+  filters.flatMap((filter) => [filter.column, ...('top' in filter ? keysOfAmount(filter.by.amount) : [])]);
+
+/** The columns of an amount; none of a formula that cannot be read, which is said elsewhere. */
+const keysOfAmount = (amount: Amount): string[] =>
+  'formula' in amount && !isUsableFormula(amount.formula) ? [] : amountColumns(amount);
+
+function layerKeys({ amount, per, from }: Layer): string[] {
+  return [
+    ...keysOfAmount(amount),
+    ...(per ? [per] : []),
+    ...(from ? [from.across, ...(from.split ? [from.split] : []), ...filterKeys(from.filters ?? [])] : []),
+  ];
+}
+
+/** Every column key of its own sheet that a chart names. */
+function ownKeys(spec: ChartSpec): string[] {
+  const { across, split, panels } = spec;
+  return [
+    across.column,
+    ...(across.as === 'group' ? (across.within ?? []).map(({ column }) => column) : []),
+    ...(across.as === 'group' && across.order?.by === 'amount' ? keysOfAmount(across.order.amount) : []),
+    ...(split ? [split.column] : []),
+    ...(panels && 'column' in panels ? [panels.column] : []),
+    ...spec.layers.flatMap((layer) => (layer.from ? [] : layerKeys(layer))),
+    ...filterKeys(spec.filters),
+  ];
+}
+
+/**
+ * The columns that could stand for one that is gone, the likeliest first: of the same name, then of the same unit, then of
+ * the same role; only those that can do what it did.
+ */
+export function couldStandFor(gone: FormerColumn | undefined, columns: Columns): ColumnProfile[] {
+  const fits = [...columns.values()].filter((one) => !gone || suits(one, gone));
+  const plain = (name: string) => name.trim().toLowerCase();
+  const score = (one: ColumnProfile): number => {
+    if (!gone) return 0;
+    const [a, b] = [plain(one.name), plain(gone.name)];
+    return (
+      (a === b ? 8 : a.includes(b) || b.includes(a) ? 4 : 0) +
+      (one.unit !== undefined && one.unit === gone.unit ? 2 : 0) +
+      (one.type === gone.type ? 1 : 0) +
+      (one.role === gone.role ? 1 : 0)
+    );
+  };
+  return fits
+    .map((one, i) => ({ one, i, score: score(one) }))
+    .sort((a, b) => b.score - a.score || a.i - b.i)
+    .map(({ one }) => one);
+}
+
+function suits(one: ColumnProfile, { role, type, meaning }: FormerColumn): boolean {
+  if (role === 'when')
+    return one.role === 'when' && (meaning === undefined || meaning === one.meaning || one.type === type);
+  if (role === 'amount') return isNumeric(one) && one.role !== 'when';
+  return one.role === 'group' || one.role === 'key' || one.role === 'note';
+}
+
+/** The chart with another column in the place of one that is gone, wherever it names it. */
+export function withColumnInstead(spec: ChartSpec, sheet: string, from: string, to: string): ChartSpec {
+  const swap = (key: string) => (key === from ? to : key);
+  const amount = (one: Amount): Amount =>
+    'column' in one
+      ? { ...one, column: swap(one.column) }
+      : 'formula' in one
+        ? { ...one, formula: one.formula.replace(/c[1-9]\d*/g, swap) }
+        : one;
+  const filters = (list: readonly Filter[]): Filter[] =>
+    list.map((filter): Filter => {
+      const own = { ...filter, column: swap(filter.column) };
+      return 'top' in own ? { ...own, by: { ...own.by, amount: amount(own.by.amount) } } : own;
+    });
+  const layer = (one: Layer): Layer => {
+    const own = one.from ? one.from.sheet === sheet : spec.sheet === sheet;
+    if (!own) return one;
+    return {
+      ...one,
+      amount: amount(one.amount),
+      ...(one.per ? { per: swap(one.per) } : {}),
+      ...(one.from
+        ? {
+            from: {
+              ...one.from,
+              across: swap(one.from.across),
+              ...(one.from.split ? { split: swap(one.from.split) } : {}),
+              ...(one.from.filters ? { filters: filters(one.from.filters) } : {}),
+            },
+          }
+        : {}),
+    };
+  };
+  const layers = spec.layers.map(layer);
+  if (spec.sheet !== sheet) return { ...spec, layers };
+  const { across, split, panels } = spec;
+  return {
+    ...spec,
+    across:
+      across.as === 'group'
+        ? {
+            ...across,
+            column: swap(across.column),
+            ...(across.within ? { within: across.within.map((one) => ({ ...one, column: swap(one.column) })) } : {}),
+            ...(across.order?.by === 'amount'
+              ? { order: { ...across.order, amount: amount(across.order.amount) } }
+              : {}),
+          }
+        : { ...across, column: swap(across.column) },
+    ...(split ? { split: { ...split, column: swap(split.column) } } : {}),
+    ...(panels && 'column' in panels ? { panels: { ...panels, column: swap(panels.column) } } : {}),
+    layers,
+    filters: filters(spec.filters),
+  };
+}
+
+/**
+ * The chart without a column that is gone, where it can do without: a layer, a split, small copies, a filter. `undefined`
+ * where nothing would be left of it.
+ */
+export function withoutColumn(spec: ChartSpec, sheet: string, key: string): ChartSpec | undefined {
+  const names = (keys: readonly string[]) => keys.includes(key);
+  const kept = spec.layers.filter(
+    (layer) => (layer.from ? layer.from.sheet : spec.sheet) !== sheet || !names(layerKeys(layer)),
+  );
+  if (kept.length === 0) return undefined;
+  const next = withLayers(spec, kept);
+  if (spec.sheet !== sheet) return next;
+  const { across, split, panels, ...rest } = next;
+  if (across.column === key) return undefined;
+  const inPath = across.as === 'group' && names((across.within ?? []).map((one) => one.column));
+  if (inPath) return undefined;
+  const ordered = across.as === 'group' && across.order?.by === 'amount' && names(keysOfAmount(across.order.amount));
+  return {
+    ...rest,
+    across: ordered ? { ...across, order: undefined } : across,
+    ...(split && split.column !== key ? { split } : {}),
+    ...(panels && !('column' in panels && panels.column === key) ? { panels } : {}),
+    filters: spec.filters.filter((filter) => !names(filterKeys([filter]))),
+  };
+}
+
+/** The chart without some layers; `undefined` where none would be left. */
+export function withoutLayers(spec: ChartSpec, ids: readonly string[]): ChartSpec | undefined {
+  const kept = spec.layers.filter(({ id }) => !ids.includes(id));
+  return kept.length > 0 ? withLayers(spec, kept) : undefined;
+}
+
+/** What carried on from a layer that is gone stands alone, and a scale that nothing is on goes. */
+function withLayers(spec: ChartSpec, kept: readonly Layer[]): ChartSpec {
+  const ids = new Set(kept.map(({ id }) => id));
+  const layers = kept.map(({ fills, ...layer }) =>
+    fills !== undefined && ids.has(fills) ? { ...layer, fills } : layer,
+  );
+  const { right, ...scales } = spec.scales;
+  return {
+    ...spec,
+    layers,
+    scales: layers.some(({ side }) => side === 'right') ? { ...scales, right: right ?? { fit: 'zero' } } : scales,
+  };
+}
+
+/** Columns with what is remembered of former ones, so that a chart can be said in words though it cannot be drawn. */
+export function withFormer(columns: Columns, former: readonly FormerColumn[]): Columns {
+  return new Map([
+    ...former.map((one): [string, ColumnProfile] => [
+      one.key,
+      {
+        format: {},
+        confidence: 1,
+        stats: { count: 0, missing: 0, distinct: 0 },
+        unread: { count: 0, samples: [] },
+        reasons: [],
+        ...one,
+      },
+    ]),
+    ...columns,
+  ]);
+}

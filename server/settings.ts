@@ -1,0 +1,37 @@
+import { IsDefined, IsIn, IsInt, IsOptional, Max, Min, ValidateNested } from 'class-validator';
+import { Type } from 'class-transformer';
+import { validInput, type ChartSpec } from '@/core/spec';
+import { database } from './db/client';
+import { settings } from './db/schema';
+
+/** What holds for all new charts of the desk: on which day weeks begin, and in which month the year. */
+export interface Settings {
+  readonly calendar: NonNullable<ChartSpec['calendar']>;
+}
+
+class CalendarInput {
+  @IsOptional() @IsIn(['monday', 'sunday']) weekStart?: 'monday' | 'sunday';
+  @IsOptional() @IsInt() @Min(1) @Max(12) yearStart?: number;
+}
+class SettingsInput {
+  @IsDefined() @ValidateNested() @Type(() => CalendarInput) calendar!: CalendarInput;
+}
+
+/** @throws InvalidInput */
+export function parseSettings(value: unknown): Settings {
+  validInput(SettingsInput, value, 'settings');
+  return { calendar: (value as Settings).calendar };
+}
+
+export async function settingsNow(): Promise<Settings> {
+  const [row] = await database().select().from(settings);
+  return { calendar: row?.calendar ?? {} };
+}
+
+export async function keepSettings({ calendar }: Settings): Promise<Settings> {
+  await database()
+    .insert(settings)
+    .values({ id: 1, calendar })
+    .onConflictDoUpdate({ target: settings.id, set: { calendar } });
+  return settingsNow();
+}
