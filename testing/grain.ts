@@ -40,6 +40,7 @@ export function grainOf(query: GrainQuery, table: TestTable): Grain {
   const list = [...groups.values()];
   const figure = (measure: Measure, rows: readonly (readonly (string | null)[])[]): string | number | null => {
     if (measure.want === 'rows') return rows.length;
+    if (measure.want === 'place') throw new RangeError('no single rows here');
     if (measure.want === 'first-row') return table.cells.indexOf(rows[0] as (string | null)[]);
     const values = rows.map((row) => cell(row, measure.of)).filter((value): value is string => value !== null);
     if (measure.want === 'count') return values.length;

@@ -15,6 +15,7 @@ import {
   placeInCycle,
   placesOfCycle,
   range,
+  startsStride,
   STEPS,
 } from '.';
 
@@ -130,5 +131,27 @@ describe('cycles', () => {
 
   test('the weekday comes round every seven days', () => {
     fc.assert(fc.property(anyInstant, (at) => placeInCycle(at, 'weekday') === placeInCycle(at + 7 * DAY, 'weekday')));
+  });
+});
+
+describe('labels of days fall on round places', () => {
+  const days = Array.from({ length: 800 }, (_, i) => isoDate(fromIso('2024-01-02') + i * DAY));
+  const on = (stride: number) => days.filter((day) => startsStride(day, 'day', stride));
+  test('from a month on, on the first of months', () => {
+    expect(on(30).every((day) => day.endsWith('-01'))).toBe(true);
+    expect(on(91)).toEqual([
+      '2024-04-01',
+      '2024-07-01',
+      '2024-10-01',
+      '2025-01-01',
+      '2025-04-01',
+      '2025-07-01',
+      '2025-10-01',
+      '2026-01-01',
+    ]);
+  });
+  test('below that on Mondays, every one or every second', () => {
+    expect(on(7).every((day) => new Date(fromIso(day)).getUTCDay() === 1)).toBe(true);
+    expect(on(14)).toHaveLength(Math.round(on(7).length / 2));
   });
 });

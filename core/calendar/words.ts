@@ -131,13 +131,15 @@ export function spanWords(first: string, last: string, step: Step, manner: Manne
   return isEnglish(locale) ? `${words(first)} to ${end}` : `${words(first)} – ${end}`;
 }
 
+const DAY_MS = 86_400_000;
+
 /** How many places apart labelled steps stand so that they fall on round ones: every third month, every Monday. */
 export function roundStride(step: Step): readonly number[] {
   switch (step) {
     case 'hour':
       return [1, 2, 3, 6, 12, 24, 48, 168];
     case 'day':
-      return [1, 2, 7, 14, 28, 91, 182, 365];
+      return [1, 2, 7, 14, 30, 61, 91, 182, 365, 730, 1826];
     case 'week':
       return [1, 2, 4, 13, 26, 52, 104];
     case 'month':
@@ -162,7 +164,14 @@ export function startsStride(iso: string, step: Step, stride: number, calendar: 
     case 'month':
       return stride <= 12 ? (f.month - 1) % stride === 0 : f.month === 1 && f.year % (stride / 12) === 0;
     case 'day':
-      return stride < 7 ? true : placeInCycle(at, 'weekday') === 1;
+      // Beyond two weeks on the first of months, every so many of them.
+      if (stride >= 30) return f.day === 1 && (f.year * 12 + f.month - 1) % Math.round(stride / 30.4) === 0;
+      if (stride >= 7)
+        return (
+          placeInCycle(at, 'weekday') === (calendar.weekStart === 'sunday' ? 7 : 1) &&
+          Math.floor(at / (7 * DAY_MS)) % Math.round(stride / 7) === 0
+        );
+      return Math.floor(at / DAY_MS) % stride === 0;
     case 'hour':
       return stride <= 24 ? f.hour % stride === 0 : f.hour === 0;
     case 'week':

@@ -1,3 +1,4 @@
+import { singleRows } from './single-rows';
 import { emptySeries } from './empty-series';
 import { formulaBlank } from './formula-blank';
 import { mixedMeasures } from './mixed-measures';
@@ -54,6 +55,7 @@ const FINDERS: readonly CheckFinder[] = [
   filterHides,
   missing,
   mergedPoints,
+  singleRows,
 ];
 
 /** The drawing model with everything that its maker should know. */

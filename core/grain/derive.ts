@@ -13,6 +13,8 @@ export const isRollable = ({ want }: Measure): boolean => ROLLABLE.has(want);
  */
 export function deriveGrain(wanted: GroupedQuery, held: GroupedQuery, grain: Grain): Grain | undefined {
   if (wanted.sheet !== held.sheet || JSON.stringify(wanted.filters) !== JSON.stringify(held.filters)) return undefined;
+  // Single rows are the first so many alone: nothing follows from them but themselves.
+  if (held.axes.some(({ as }) => as === 'row') && !wanted.axes.some(({ as }) => as === 'row')) return undefined;
   const sources = wanted.axes.map((axis) => axisFrom(axis, held.axes));
   const columns = wanted.measures.map((measure) => (isRollable(measure) ? measureAt(held.measures, measure) : -1));
   if (sources.some((source) => source === undefined) || columns.some((at) => at < 0)) return undefined;

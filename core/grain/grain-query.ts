@@ -1,11 +1,13 @@
 import type { Calendar, Cycle, Step } from '../calendar';
-import type { Blanks, PlainFilter } from '../spec';
+import type { Blanks, PlainFilter, RowsOrder } from '../spec';
 
 /** What to group a sheet's rows by. */
 export type GrainAxis =
   /** The first instant of the step that holds a date. */
   | { readonly as: 'step'; readonly column: string; readonly step: Step; readonly calendar: Calendar }
   | { readonly as: 'value'; readonly column: string }
+  /** Each row by itself, by its place in the sheet: the first so many in an order. `column` is what the rows are called by. */
+  | { readonly as: 'row'; readonly column: string; readonly order?: RowsOrder; readonly limit: number }
   /** The place of a date in a cycle: months 1–12, weekdays 1 (Monday) to 7, hours 0–23. */
   | { readonly as: 'cycle'; readonly column: string; readonly cycle: Cycle }
   /** The index of an interval `[start + i × width, start + (i + 1) × width)`; the last one takes its upper end too. */
@@ -25,6 +27,8 @@ export type Measure =
   | { readonly want: 'rows' }
   /** The place in the sheet of the first row. */
   | { readonly want: 'first-row' }
+  /** Of single rows: the place in their order. */
+  | { readonly want: 'place' }
   | { readonly want: 'sum' | 'count' | 'min' | 'max'; readonly of: string; readonly blanks?: Blanks }
   /** Rows with a value in at least one of the columns of a formula. */
   | { readonly want: 'some'; readonly of: string }
@@ -38,6 +42,8 @@ export type Measure =
 export type RowFilter =
   | PlainFilter
   | { readonly column: string; readonly cycle: Cycle; readonly place: number }
+  /** Single rows, by their places in the sheet. */
+  | { readonly column: string; readonly rows: readonly number[] }
   /** Dates within steps, each given by its start as an ISO date and time; null for rows without a date. */
   | {
       readonly column: string;

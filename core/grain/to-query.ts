@@ -9,6 +9,7 @@ import {
   isRowsFirst,
   leavesBlanksOut,
   linearParts,
+  MOST_SINGLE_ROWS,
   parseFormula,
   resolveFilters,
   withinFilters,
@@ -128,10 +129,15 @@ export interface Cut {
 }
 
 /** The axes of a portion's question: what stands across, what splits, and what levels are added up per. */
-export function axesOf(portion: Portion, cut: Cut = {}): { across?: GrainAxis; split?: GrainAxis; per?: GrainAxis } {
+export function axesOf(
+  portion: Portion,
+  cut: Cut = {},
+): { across?: GrainAxis; name?: GrainAxis; split?: GrainAxis; per?: GrainAxis } {
   const { across = true, split = true } = cut;
   return {
     ...(across ? { across: acrossAxis(portion) } : {}),
+    // Single rows are named by a column of theirs.
+    ...(across && portion.spec.across.as === 'rows' ? { name: { as: 'value' as const, column: portion.across } } : {}),
     ...(split && portion.split !== undefined ? { split: splitAxis(portion, portion.split) } : {}),
     ...(portion.per === undefined ? {} : { per: { as: 'value' as const, column: portion.per } }),
   };
@@ -142,14 +148,15 @@ export function axesOf(portion: Portion, cut: Cut = {}): { across?: GrainAxis; s
  * in play, so that another step, order or split needs no new question; the rest at the level shown.
  */
 export function portionQuery(portion: Portion, cut: Cut = {}): GroupedQuery {
-  const { across, split, per } = axesOf(portion, cut);
+  const { across, name, split, per } = axesOf(portion, cut);
   const axes: GrainAxis[] = [];
-  for (const axis of [across, split, per]) if (axis && !axes.some((other) => sameAxis(other, axis))) axes.push(axis);
+  for (const axis of [across, name, split, per])
+    if (axis && !axes.some((other) => sameAxis(other, axis))) axes.push(axis);
   return {
     kind: 'grouped',
     sheet: portion.sheet,
     axes,
-    measures: measuresOf(portion),
+    measures: measuresOf(portion).filter(({ want }) => want !== 'place' || across?.as === 'row'),
     filters: [...portion.filters, ...(cut.filters ?? [])],
   };
 }
@@ -206,6 +213,14 @@ function acrossAxis({ spec, columns, across: key, exact }: Portion): GrainAxis {
       ? { as: 'cycle', column: key, cycle: across.cycle }
       : { as: 'step', column: key, step: 'day', calendar: {} };
   }
+  if (across.as === 'rows')
+    return {
+      as: 'row',
+      column: key,
+      ...(across.order ? { order: across.order } : {}),
+      // One more tells that there are more.
+      limit: MOST_SINGLE_ROWS + 1,
+    };
   if (across.as === 'bins') return { as: 'bin', column: key, ...binsOf(found, across.count) };
   return { as: 'value', column: key };
 }
@@ -234,6 +249,7 @@ function measuresOf(portion: Portion): Measure[] {
   };
   const { across } = portion.spec;
   if (across.as === 'group' && across.order?.by === 'sheet' && !portion.other) add({ want: 'first-row' });
+  if (across.as === 'rows') add({ want: 'place' });
   for (const layer of portion.layers) add(...layerMeasures(layer, portion));
   return measures;
 }

@@ -3,7 +3,7 @@ import { keysFor } from './keys';
 import { decideRole, defaultSummary } from './role';
 import { isDated, type ColumnFormat, type ColumnProfile, type ColumnType, type Role, type Summary } from './profile';
 import { FACT, type ColumnTally } from './tally';
-import { splitHeader } from './units';
+import { currencyCode, splitHeader } from './units';
 
 /** What a user said of a column against the tool's reading; each part wins over the guess. */
 export interface Correction {
@@ -43,7 +43,8 @@ export function inferColumn(
   const guessedRole = decideRole(decision, tally, split.name);
   const roleOfType = retyped && correction.type ? ROLE_OF_TYPE[correction.type] : undefined;
   const role = correction.role ?? roleOfType ?? guessedRole.role;
-  const unit = correction.unit ?? (decision.percent ? '%' : (decision.unit ?? decision.currency)) ?? split.unit;
+  const unit =
+    unitCode(correction.unit) ?? (decision.percent ? '%' : (decision.unit ?? decision.currency)) ?? split.unit;
   const meaning =
     decision.meaning ??
     guessedRole.meaning ??
@@ -78,6 +79,10 @@ export function inferColumn(
     ],
   };
 }
+
+/** A unit as its user typed it: the sign of a currency is its code. */
+export const unitCode = (unit: string | undefined): string | undefined =>
+  unit === undefined ? undefined : (currencyCode(unit.trim()) ?? unit.trim());
 
 /** A header that counts in thousands: the cells are stored whole, so that scales and totals say what is meant. */
 function countedByHeader(decision: TypeDecision, power: number | undefined): TypeDecision {

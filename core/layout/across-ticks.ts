@@ -1,4 +1,4 @@
-import { column, mannerOf, type ChartSpec, type Sources } from '../spec';
+import { column, mannerOf, type ChartLook, type ChartSpec, type Sources } from '../spec';
 import type { Frame } from '../shaping';
 import { cycleLabel, roundStride, startsStride, stepLabel, stepTick, type Locale } from '../calendar';
 import { alongPlaces } from './along-places';
@@ -8,6 +8,8 @@ import { writeNumber, writeValue } from './numbers';
 import { decimalsOf } from './ticks';
 
 export const TICK_SIZE = 12;
+/** How large the words of the axes are, in pixels. */
+export const tickSize = (look?: ChartLook): number => look?.axisLetters?.size ?? TICK_SIZE;
 const GAP = 14;
 /** The longest a leaning label may be, in pixels along it. */
 export const LEANING = 110;
@@ -30,24 +32,25 @@ export function acrossWords(spec: ChartSpec, frame: Frame, sources: Sources, wid
   const wish = spec.look?.labels;
   const room = width / Math.max(words.labels.length, 1);
   if (wish === undefined || spec.across.as === 'number') return words;
-  if (wish === 'level') return words.turned ? thinned(words, room) : words;
-  return turned(words, room, wish === 'leaning' ? LEANS : STANDS);
+  const size = tickSize(spec.look);
+  if (wish === 'level') return words.turned ? thinned(words, room, size) : words;
+  return turned(words, room, wish === 'leaning' ? LEANS : STANDS, size);
 }
 
 /** Only as many level labels as there is room for. */
-function thinned({ labels, ticks }: AcrossWords, room: number): AcrossWords {
-  const widest = Math.min(widestText(labels, TICK_SIZE), LEANING);
+function thinned({ labels, ticks }: AcrossWords, room: number, size: number): AcrossWords {
+  const widest = Math.min(widestText(labels, size), LEANING);
   const every = Math.max(1, Math.ceil((widest + GAP) / Math.max(room, 0.001)));
   return { labels, ticks: ticks.filter(({ at }) => at % every === 0), turned: false };
 }
 
 /** As many turned labels as there is room for, each whole in itself. */
-function turned({ labels, ticks }: AcrossWords, room: number, angle: number): AcrossWords {
-  const every = Math.max(1, Math.ceil(18 / Math.max(room, 0.001)));
+function turned({ labels, ticks }: AcrossWords, room: number, angle: number, size: number): AcrossWords {
+  const every = Math.max(1, Math.ceil((size * 1.5) / Math.max(room, 0.001)));
   const level = new Set(ticks.map(({ at }) => at));
   const shown = labels.flatMap((label, at) =>
     (every === 1 ? true : level.size < labels.length / every ? level.has(at) : at % every === 0)
-      ? [{ at, label: shorten(label, LEANING, TICK_SIZE) }]
+      ? [{ at, label: shorten(label, LEANING, size) }]
       : [],
   );
   return { labels, ticks: shown, turned: true, angle };
@@ -62,6 +65,7 @@ export function within(
   plot: { left: number; width: number },
   width: number,
   banded: boolean,
+  size = TICK_SIZE,
 ): AcrossWords {
   const flat = Math.cos(((words.angle ?? LEANS) * Math.PI) / 180);
   const count = words.labels.length;
@@ -69,7 +73,7 @@ export function within(
     const share = alongPlaces(tick.at, count, banded);
     const x = plot.left + share * plot.width;
     const room = words.turned ? Math.min((x - OVERHANG) / Math.max(flat, 0.01), LEANING) : 2 * Math.min(x, width - x);
-    return { ...tick, label: shorten(tick.label, room, TICK_SIZE) };
+    return { ...tick, label: shorten(tick.label, room, size) };
   });
   return { ...words, ticks };
 }
@@ -77,9 +81,10 @@ export function within(
 function chosenWords(spec: ChartSpec, frame: Frame, { columns }: Sources, width: number): AcrossWords {
   const { across } = spec;
   const values = frame.across.values;
+  const size = tickSize(spec.look);
   const room = width / Math.max(values.length, 1);
   if (across.as === 'time' && across.step === 'year' && column(columns, across.column).format.financialYear)
-    return fitted(values.map(financialYear), values.map(financialYear), room);
+    return fitted(values.map(financialYear), values.map(financialYear), room, size);
   if (across.as === 'time') return timeWords(values.map(String), across.step, spec, room);
   if (across.as === 'cycle') {
     const labels = values.map((value) => cycleLabel(Number(value), across.cycle, true, spec.look?.locale));
@@ -87,6 +92,7 @@ function chosenWords(spec: ChartSpec, frame: Frame, { columns }: Sources, width:
       labels,
       values.map((value) => cycleLabel(Number(value), across.cycle, false, spec.look?.locale)),
       room,
+      size,
     );
   }
   if (across.as === 'bins')
@@ -95,9 +101,14 @@ function chosenWords(spec: ChartSpec, frame: Frame, { columns }: Sources, width:
       frame.across.width ?? 1,
       column(columns, across.column).unit,
       room,
+      size,
       spec.look?.locale,
     );
-  if (across.as === 'group') return fitted(values.map(String), values.map(String), room);
+  if (across.as === 'rows') {
+    const names = [...(frame.across.labels ?? values.map(String))];
+    return fitted(names, names, room, size);
+  }
+  if (across.as === 'group') return fitted(values.map(String), values.map(String), room, size);
   return { labels: [], ticks: [], turned: false };
 }
 
@@ -113,18 +124,20 @@ function timeWords(
   spec: ChartSpec,
   room: number,
 ): AcrossWords {
+  const size = tickSize(spec.look);
   const manner = mannerOf(spec);
   const labels = values.map((value) => stepLabel(value, step, manner));
   const short = values.map((value) => stepTick(value, step, manner));
   const widest = widestText(
     short.map(({ label }) => label),
-    TICK_SIZE,
+    size,
   );
   const apart = Math.ceil((widest + GAP) / Math.max(room, 0.001));
   const stride = roundStride(step).find((candidate) => candidate >= apart) ?? apart;
   let shown = values.flatMap((value, i) => (startsStride(value, step, stride, spec.calendar) ? [i] : []));
   // Where round places do not thin out enough (weeks, runs shorter than a stride), count from the first.
-  if (shown.some((at, i) => i > 0 && at - shown[i - 1] < apart) || shown.length < Math.min(2, values.length))
+  const crowded = (at: number, i: number) => i > 0 && at - shown[i - 1] < (step === 'day' ? apart * 0.9 : apart);
+  if (shown.some(crowded) || shown.length < Math.min(2, values.length))
     shown = values.map((_, i) => i).filter((i) => i % stride === 0);
   let under: string | undefined;
   const ticks = shown.map((at): AcrossTick => {
@@ -137,14 +150,12 @@ function timeWords(
 }
 
 /** Every label where they fit side by side, leaning where not, and only some where not even leaning ones fit. */
-function fitted(labels: readonly string[], short: readonly string[], room: number): AcrossWords {
-  const widest = widestText(short, TICK_SIZE);
+function fitted(labels: readonly string[], short: readonly string[], room: number, size: number): AcrossWords {
+  const widest = widestText(short, size);
   if (widest + 8 <= room)
     return { labels: [...labels], ticks: short.map((label, at) => ({ at, label })), turned: false };
-  const every = Math.max(1, Math.ceil(18 / Math.max(room, 0.001)));
-  const ticks = short.flatMap((label, at) =>
-    at % every === 0 ? [{ at, label: shorten(label, LEANING, TICK_SIZE) }] : [],
-  );
+  const every = Math.max(1, Math.ceil((size * 1.5) / Math.max(room, 0.001)));
+  const ticks = short.flatMap((label, at) => (at % every === 0 ? [{ at, label: shorten(label, LEANING, size) }] : []));
   return { labels: [...labels], ticks, turned: true };
 }
 
@@ -153,6 +164,7 @@ function binWords(
   width: number,
   unit: string | undefined,
   room: number,
+  size: number,
   locale?: Locale,
 ): AcrossWords {
   const decimals = decimalsOf(unit === '%' ? width * 100 : width);
@@ -161,7 +173,7 @@ function binWords(
   const labels = bounds.map(
     (bound) => `${writeValue(bound, unit, decimals, locale)} to ${writeValue(bound + width, unit, decimals, locale)}`,
   );
-  const widest = widestText(bounds.map(write), TICK_SIZE);
+  const widest = widestText(bounds.map(write), size);
   const every = Math.max(1, Math.ceil((widest + GAP) / Math.max(room, 0.001)));
   return {
     labels,
@@ -171,11 +183,15 @@ function binWords(
 }
 
 /** The words beside lying bars: each on its own line, shortened to the room, and only some where lines would touch. */
-export function lyingWords(labels: readonly string[], plot: { left: number; height: number }): AcrossWords {
+export function lyingWords(
+  labels: readonly string[],
+  plot: { left: number; height: number },
+  size = TICK_SIZE,
+): AcrossWords {
   const room = plot.height / Math.max(labels.length, 1);
-  const every = Math.max(1, Math.ceil(15 / Math.max(room, 0.001)));
+  const every = Math.max(1, Math.ceil((size * 1.25) / Math.max(room, 0.001)));
   const ticks = labels.flatMap((label, at) =>
-    at % every === 0 ? [{ at, label: shorten(label, plot.left - 12, TICK_SIZE) }] : [],
+    at % every === 0 ? [{ at, label: shorten(label, plot.left - 12, size) }] : [],
   );
   return { labels: [...labels], ticks, turned: false };
 }

@@ -48,7 +48,7 @@ function drawn(change: {
     ...(look ? { look } : {}),
   };
   const frame: Frame = {
-    across: { kind: across.as, values },
+    across: { kind: across.as === 'rows' ? 'group' : across.as, values },
     series: layers.flatMap((layer) =>
       Array.from({ length: series }, (_, s) => ({
         id: series > 1 ? `${layer.id}:S${s}` : layer.id,

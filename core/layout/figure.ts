@@ -1,36 +1,77 @@
-import { stepLabel, type Locale } from '../calendar';
+import { fromIso, isoDate, isoDateTime, stepLabel, yearBefore, type Locale } from '../calendar';
 import type { Frame } from '../shaping';
 import { layerUnit, mannerOf, type ChartSpec, type Sources } from '../spec';
 import type { Figure, ModelSeries } from './model';
-import { writeValue } from './numbers';
+import { writeFigure, writeValue } from './numbers';
+
+/** A season repeats where values go along with those of the year before at least so closely (common practice, no source). */
+const SEASONAL = 0.5;
+/** So many pairs of values a year apart tell of it. */
+const LEAST_PAIRS = 4;
 
 /**
- * The one figure of a chart: the value of the last step with its change against the step before, or the single value that
- * there is.
+ * The one figure of a chart: the value of the last step with its change against the step before (where a season repeats,
+ * or its user wishes, against the same step of the year before), or the single value that there is.
  */
 export function figureOf(frame: Frame, series: ModelSeries, spec: ChartSpec, sources: Sources): Figure {
   const known = series.values.flatMap((value, at) => (value === null ? [] : [{ value, at }]));
   const last = known[known.length - 1];
   if (last === undefined) return { words: '–', of: '', line: false };
-  const words = series.labels[last.at] ?? '';
+  const wish = spec.layers[0].style?.figure ?? {};
+  const unit = layerUnit(spec.layers[0], sources);
+  const locale = spec.look?.locale;
+  const words = writeFigure(last.value, unit, wish.decimals, locale, series.labels[last.at]);
   if (spec.across.as !== 'time') return { words, of: '', line: false };
   const { step } = spec.across;
   const name = (at: number) => stepLabel(String(frame.across.values[at]), step, mannerOf(spec));
-  const before = series.values[last.at - 1];
-  const unit = layerUnit(spec.layers[0], sources);
+  const years = yearsBefore(frame, spec);
+  const against = wish.against ?? (repeats(series.values, years) ? 'year-before' : 'previous');
+  const before = against === 'year-before' ? years[last.at] : against === 'previous' ? last.at - 1 : undefined;
+  const value = before === undefined ? undefined : series.values[before];
   return {
     words,
     of: name(last.at),
-    line: known.length > 2,
-    ...(before === null || before === undefined
+    line: known.length > 2 && wish.line !== false,
+    ...(before === undefined || value === null || value === undefined
       ? {}
       : {
+          against: against === 'year-before' ? ('year-before' as const) : ('previous' as const),
           change: {
-            words: `${changeWords(last.value, before, unit, spec.look?.locale)} against ${name(last.at - 1)}`,
-            up: last.value >= before,
+            words: `${changeWords(last.value, value, unit, locale)} against ${name(before)}`,
+            up: last.value >= value,
           },
         }),
   };
+}
+
+/** For each place the place a year before it, where there is one. */
+function yearsBefore({ across: { values } }: Frame, { across, calendar }: ChartSpec): (number | undefined)[] {
+  if (across.as !== 'time' || across.step === 'year') return values.map(() => undefined);
+  const { step } = across;
+  const write = step === 'hour' ? isoDateTime : isoDate;
+  const places = new Map(values.map((value, i) => [String(value), i]));
+  return values.map((value) => {
+    const at = yearBefore(fromIso(String(value)), step, calendar);
+    return at === undefined ? undefined : places.get(write(at));
+  });
+}
+
+/** Whether values go along with those of the year before: by Pearson's correlation of the two. */
+function repeats(values: readonly (number | null)[], years: readonly (number | undefined)[]): boolean {
+  const pairs = values.flatMap((value, at) => {
+    const before = years[at] === undefined ? null : (values[years[at]] ?? null);
+    return value === null || before === null ? [] : [[value, before] as const];
+  });
+  if (pairs.length < LEAST_PAIRS) return false;
+  const mean = (i: 0 | 1) => pairs.reduce((sum, pair) => sum + pair[i], 0) / pairs.length;
+  const [a, b] = [mean(0), mean(1)];
+  let [ab, aa, bb] = [0, 0, 0];
+  for (const [x, y] of pairs) {
+    ab += (x - a) * (y - b);
+    aa += (x - a) ** 2;
+    bb += (y - b) ** 2;
+  }
+  return aa > 0 && bb > 0 && ab / Math.sqrt(aa * bb) >= SEASONAL;
 }
 
 /** A change in percent where that means something, otherwise as an amount. */

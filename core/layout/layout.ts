@@ -10,7 +10,7 @@ import {
   type ChartSpec,
   type Sources,
 } from '../spec';
-import { acrossWords, lyingWords, within, type AcrossWords } from './across-ticks';
+import { acrossWords, lyingWords, tickSize, within, type AcrossWords } from './across-ticks';
 import { spreadLabels } from './end-labels';
 import { figureOf } from './figure';
 import { formOf, isFigure } from './form';
@@ -41,12 +41,14 @@ export function layout(
   const read = { ...spec, layers: spec.layers.filter((layer) => !isDrawn(layer)) };
   return {
     ...laidOut(drawnFrame(frame, spec), drawnPart(spec), sources, whole),
-    further: modelSeries(frameOf(frame, read), read, sources).map(({ name, layer: id, values, labels }) => {
-      const layer = read.layers.find((one) => one.id === id);
-      if (!layer || !isNaming(layer, columnsOf(layer, sources))) return { name, values, labels };
-      const words = values.map((value) => nameWords(value, frame.names));
-      return { name, values: words, labels: words };
-    }),
+    further: modelSeries(frameOf(frame, read), read, sources, spec.layers.length).map(
+      ({ name, layer: id, values, labels }) => {
+        const layer = read.layers.find((one) => one.id === id);
+        if (!layer || !isNaming(layer, columnsOf(layer, sources))) return { name, values, labels };
+        const words = values.map((value) => nameWords(value, frame.names));
+        return { name, values: words, labels: words };
+      },
+    ),
     sentence: sentence(spec, sources),
   };
 }
@@ -206,18 +208,19 @@ function upright(
   series: readonly ModelSeries[],
   endNames: readonly ModelSeries[],
 ) {
-  const first = plotFor(size, scales, acrossTitle, endNames, undefined);
+  const letters = tickSize(spec.look);
+  const first = plotFor(size, scales, acrossTitle, endNames, undefined, letters);
   const banded = isBanded(series, frame);
   const scroll = banded && !frame.panels ? scrollFor(spec, frame, series, first.width, false) : undefined;
   if (scroll) {
     const whole = wholePlot(first, scroll, frame, false).width;
     const words = acrossWords(spec, frame, sources, whole);
     const room = { ...size, height: size.height - SCROLL_ROOM };
-    return { plot: plotFor(room, scales, acrossTitle, endNames, words), words, scroll };
+    return { plot: plotFor(room, scales, acrossTitle, endNames, words, letters), words, scroll };
   }
   const words = acrossWords(spec, frame, sources, first.width);
-  const plot = plotFor(size, scales, acrossTitle, endNames, words);
-  return { plot, words: within(words, plot, size.width, banded) };
+  const plot = plotFor(size, scales, acrossTitle, endNames, words, letters);
+  return { plot, words: within(words, plot, size.width, banded, letters) };
 }
 
 /** The plot as it would be if all places stood in it. */
@@ -235,13 +238,14 @@ function lyingDown(
   series: readonly ModelSeries[],
 ) {
   const { labels } = acrossWords(spec, frame, sources, size.height);
-  const first = lyingPlot(size, scales, labels);
+  const letters = tickSize(spec.look);
+  const first = lyingPlot(size, scales, labels, letters);
   const scroll = frame.panels ? undefined : scrollFor(spec, frame, series, first.height, true);
   if (scroll) {
-    const plot = lyingPlot({ ...size, width: size.width - SCROLL_ROOM }, scales, labels);
-    return { plot, words: lyingWords(labels, wholePlot(plot, scroll, frame, true)), scroll };
+    const plot = lyingPlot({ ...size, width: size.width - SCROLL_ROOM }, scales, labels, letters);
+    return { plot, words: lyingWords(labels, wholePlot(plot, scroll, frame, true), letters), scroll };
   }
-  return { plot: first, words: lyingWords(labels, first) };
+  return { plot: first, words: lyingWords(labels, first, letters) };
 }
 
 /** Places are as wide as their columns; for lines alone they are points. */
@@ -287,7 +291,9 @@ function namingOf(series: readonly ModelSeries[], spec: ChartSpec): ChartModel['
   const lines = series.every((one) => one.shape === 'line' && one.side === 'left');
   // A plan goes on where the actual line ends: there is no room for a name between them.
   if (series.some((one) => one.joins !== undefined)) return 'legend';
-  return lines && spec.across.as !== 'group' && series.length <= MOST_END_NAMES ? 'ends' : 'legend';
+  return lines && spec.across.as !== 'group' && spec.across.as !== 'rows' && series.length <= MOST_END_NAMES
+    ? 'ends'
+    : 'legend';
 }
 
 /** Names at the lines' ends, spread so that none covers another; `undefined` where there is no room. */

@@ -1,4 +1,4 @@
-import type { ChartLook, ChartSpec, Shape, Side } from '../spec';
+import type { ChartLook, ChartSpec, Shape, Side, SymbolName } from '../spec';
 import type { CheckId } from './check-ids';
 
 export const FORMS = ['line', 'scatter', 'combo', 'column', 'bar', 'area', 'dot', 'pie', 'number'] as const;
@@ -79,6 +79,8 @@ export interface Figure {
   of: string;
   /** Its change against the step before: "+4.2 % against October 2025". */
   change?: { words: string; up: boolean };
+  /** What it is compared with. */
+  against?: 'previous' | 'year-before';
   /** Whether the steps before it are drawn as a small line. */
   line: boolean;
 }
@@ -117,7 +119,7 @@ export interface Slice {
   words: string;
   color: string;
   /** The side and height (pixels from the drawing's top) of its name, shortened to the room there is; none where there is no room. */
-  label?: { y: number; side: 'left' | 'right'; name: string };
+  label?: { y: number; side: 'left' | 'right'; name: string; words: string };
 }
 
 export interface ModelSeries {
@@ -140,7 +142,11 @@ export interface ModelSeries {
   color: string;
   dash?: 'solid' | 'dashed' | 'dotted';
   symbol: SymbolName;
+  /** The symbol of its points, where its user chose one; points of lines are round otherwise. */
+  marker?: SymbolName;
   points: boolean;
+  /** Whether its values are written on its marks, where that is not as its layer has it. */
+  valued?: boolean | 'ends' | 'extremes';
   /** The size of its points, in pixels across; how much of the ground it lets through. */
   pointSize?: number;
   clear?: number;
@@ -153,8 +159,7 @@ export interface ModelSeries {
   endLabel?: { y: number };
 }
 
-export const SYMBOLS = ['circle', 'square', 'triangle', 'diamond', 'cross', 'star', 'wye'] as const;
-export type SymbolName = (typeof SYMBOLS)[number];
+export { SYMBOLS, type SymbolName } from '../spec';
 
 export interface ScaleModel {
   domain: [number, number];

@@ -105,6 +105,31 @@ export function writeValue(
   return unit ? `${written} ${unit}` : written;
 }
 
+/**
+ * A figure that stands alone, as people write it: from a thousand on without decimals, money to its minor unit below that;
+ * with `decimals` just so many. `label` is how the value is written elsewhere: it stays where it is short.
+ */
+export function writeFigure(
+  value: number,
+  unit: string | undefined,
+  decimals: number | undefined,
+  locale?: Locale,
+  label?: string | null,
+): string {
+  if (decimals !== undefined) {
+    const style = { in: 'ones' as const, decimals, ...(locale ? { locale } : {}) };
+    const plain = unit === '%' || isCurrency(unit);
+    const written = writeNumber(value, plain ? { ...style, unit } : style);
+    return unit && !plain ? `${written} ${unit}` : written;
+  }
+  const parts = String(label ?? '').match(/\d/g)?.length ?? 0;
+  if (label && parts <= MOST_FIGURES) return label;
+  return writeFigure(value, unit, Math.abs(value) >= 1000 ? 0 : 2, locale);
+}
+
+/** More figures than these are hard to take in at a glance (common practice, no source). */
+const MOST_FIGURES = 8;
+
 /** The sign of a currency, "£"; other units as they are. */
 export function unitSign(unit: string): string {
   if (!isCurrency(unit)) return unit;

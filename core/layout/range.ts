@@ -20,16 +20,24 @@ export function rangeFor(values: readonly number[], scale: Scale, most: number):
     const step = roundStep(scale.max - scale.min, most);
     return { domain: [scale.min, scale.max], ticks: insideTicks(scale.min, scale.max, step), step };
   }
-  const [from, to] = spanOf(values, scale.fit);
+  const [from, to] = spanOf(values, scale);
   const step = roundStep(to - from, most);
   const ticks = coveringTicks(from, to, step);
-  return { domain: [ticks[0], ticks[ticks.length - 1]], ticks, step };
+  // An end that is fixed stays where it is; the other one is round.
+  const { min = ticks[0], max = ticks[ticks.length - 1] } = scale.fit === 'fixed' ? scale : {};
+  if (min === ticks[0] && max === ticks[ticks.length - 1]) return { domain: [min, max], ticks, step };
+  return { domain: [min, max], ticks: insideTicks(min, max, step), step };
 }
 
 /** What a scale has to hold, before it is cut into round steps. */
-export function spanOf(values: readonly number[], fit: Fit): [number, number] {
+export function spanOf(values: readonly number[], { fit, min, max, room }: Scale): [number, number] {
   const { low, high } = extent(values);
-  return wanted(low, high, fit);
+  if (fit !== 'fixed') return wanted(low, high, fit, room);
+  // The end that is free goes by the values, from zero where they are on one side of it.
+  const [from, to] = wanted(low, high, 'zero');
+  const start = min ?? (max !== undefined && from >= max ? max - Math.max(Math.abs(max), 1) : from);
+  const end = max ?? (start >= to ? start + Math.max(Math.abs(start) * 0.1, 1) : to);
+  return [start, end];
 }
 
 /** The lowest and highest of the finite values; 0 and 1 where there is none. */
@@ -44,15 +52,16 @@ export function extent(values: readonly number[]): { low: number; high: number }
   return low <= high ? { low, high } : { low: 0, high: 1 };
 }
 
-function wanted(low: number, high: number, fit: Fit): [number, number] {
+function wanted(low: number, high: number, fit: Fit, room?: number): [number, number] {
   if (fit === 'zero' || (low < 0 && high > 0)) return widened(Math.min(low, 0), Math.max(high, 0));
-  if (fit === 'breathing' && low > 0) return widened(breathingStart(low, high), high);
-  if (fit === 'breathing' && high < 0) return widened(low, -breathingStart(-high, -low));
+  if (fit === 'breathing' && low > 0) return widened(breathingStart(low, high, room), high);
+  if (fit === 'breathing' && high < 0) return widened(low, -breathingStart(-high, -low, room));
   return widened(low, high);
 }
 
-/** The higher of 70 % of the lowest value and the lowest value less twice the range. */
-export function breathingStart(low: number, high: number): number {
+/** The higher of 70 % of the lowest value and the lowest value less twice the range; where its user chose a share, that share of it. */
+export function breathingStart(low: number, high: number, room?: number): number {
+  if (room !== undefined) return room * low;
   return high > low ? Math.max(BREATHING * low, low - 2 * (high - low)) : BREATHING * low;
 }
 

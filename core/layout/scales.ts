@@ -6,7 +6,7 @@ import { logRangeFor } from './log-range';
 import { tickStyle, unitFor, writeNumber } from './numbers';
 import { apart, type Pair } from './headroom';
 import { rangeFor, spanOf, type Range } from './range';
-import { sharedRanges } from './shared-grid';
+import { rangeMatching, sharedRanges } from './shared-grid';
 import { writeScaleTitle } from './words';
 
 /** Pixels that one step of a scale wants: up a side, and along the bottom. */
@@ -28,7 +28,9 @@ export function scalesOf(
   const locale = spec.look?.locale;
   const shared = sharedOf(frame, series, spec, most);
   const side = (name: Side): ScaleModel | undefined => {
-    const layers = spec.layers.filter((layer) => layer.side === name);
+    const on = new Set(series.filter((one) => one.side === name).map((one) => one.layer));
+    // A scale that no series stands on yet is that of its layers.
+    const layers = spec.layers.filter((layer) => (series.length > 0 ? on.has(layer.id) : layer.side === name));
     if (layers.length === 0) return undefined;
     const values = valuesOn(name, frame, series);
     const units = new Set(
@@ -57,23 +59,42 @@ export function scalesOf(
   return { ...(left ? { left } : {}), ...(right ? { right } : {}), ...(across ? { across } : {}) };
 }
 
-/** Both scales of a chart, even and free to move, share their grid lines. */
-function sharedOf(frame: Frame, series: readonly ModelSeries[], spec: ChartSpec, most: number) {
+/** Both scales of a chart, where they are even: with one range, with zeros at one height, or with grid lines in common. */
+function sharedOf(
+  frame: Frame,
+  series: readonly ModelSeries[],
+  spec: ChartSpec,
+  most: number,
+): Readonly<Record<Side, Range>> | undefined {
   const { left, right } = spec.scales;
   const [onLeft, onRight] = [valuesOn('left', frame, series), valuesOn('right', frame, series)];
-  const free = (scale: Scale | undefined, values: readonly number[]) =>
-    scale !== undefined && scale.fit !== 'fixed' && scale.kind !== 'log' && values.length > 0;
-  if (!right || !free(left, onLeft) || !free(right, onRight)) return undefined;
-  const span = (values: readonly number[], { fit }: Scale) => {
-    const [low, high] = spanOf(values, fit);
+  const even = (scale: Scale | undefined, values: readonly number[]) =>
+    scale !== undefined && scale.kind !== 'log' && values.length > 0;
+  if (!right || !even(left, onLeft) || !even(right, onRight)) return undefined;
+  const span = (values: readonly number[], scale: Scale) => {
+    const [low, high] = spanOf(values, scale);
     return { low, high };
   };
   const steps = left.steps ?? right.steps ?? most;
+  if (right.same) {
+    const both = rangeFor([...onLeft, ...onRight], left, steps);
+    return { left: both, right: both };
+  }
+  if (left.fit === 'fixed' || right.fit === 'fixed') return right.matchZero ? zerosMatched() : undefined;
   const [low, high] = [span(onLeft, left), span(onRight, right)];
   const ranges = apart(alone(series), (headroom) =>
     sharedRanges({ ...low, high: low.high + headroom * (low.high - low.low) }, high, steps, right.matchZero ?? false),
   );
   return ranges && { left: ranges[0], right: ranges[1] };
+
+  /** One scale stays as its user fixed it, the other follows. */
+  function zerosMatched() {
+    const fixedLeft = left.fit === 'fixed';
+    const first = fixedLeft ? rangeFor(onLeft, left, steps) : rangeFor(onRight, right as Scale, steps);
+    const second = rangeMatching(first, span(fixedLeft ? onRight : onLeft, { fit: 'zero' }));
+    if (!second) return undefined;
+    return fixedLeft ? { left: first, right: second } : { left: second, right: first };
+  }
 }
 
 /** The values of the one series on each scale, where there is just one on each. */

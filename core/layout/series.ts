@@ -10,6 +10,8 @@ import {
   layerWords,
   type ChartSpec,
   type Layer,
+  type SeriesStyle,
+  type Side,
   type Sources,
 } from '../spec';
 import { SYMBOLS, type ModelSeries } from './model';
@@ -17,22 +19,29 @@ import { writeValue } from './numbers';
 import { seriesColor } from './palette';
 
 /** The series of a frame with their names, colours, marks and values in words. */
-export function modelSeries(frame: Frame, spec: ChartSpec, sources: Sources): ModelSeries[] {
+export function modelSeries(
+  frame: Frame,
+  spec: ChartSpec,
+  sources: Sources,
+  /** How many layers the whole chart has, where these are only some of them. */
+  beside?: number,
+): ModelSeries[] {
   const likes = [...new Set(frame.series.map(({ like, id }) => like ?? id))];
   return frame.series.map((series) => {
     const i = likes.indexOf(series.like ?? series.id);
     const layer = layerOf(spec, series.layer);
     const scatter = spec.across.as === 'number';
     const write = valueWriter(layer, sources, scatter, spec.look?.locale);
+    const own = styleOf(series, layer, spec);
     return {
       id: series.id,
       layer: series.layer,
       ...(series.split !== undefined ? { split: series.split } : {}),
-      name: spec.text.series?.[series.id] ?? seriesName(series, layer, spec, sources),
+      name: spec.text.series?.[series.id] ?? seriesName(series, layer, spec, sources, beside),
       shape: layer.shape,
-      side: layer.side,
+      side: sideOf(series, layer, spec),
       ...(series.like === undefined ? {} : { like: series.like }),
-      ...stackOf(layer, series),
+      ...stackOf(layer, series, sideOf(series, layer, spec)),
       gaps: series.gaps,
       ...(series.joins === undefined ? {} : { joins: series.joins }),
       values: [...series.values],
@@ -41,15 +50,29 @@ export function modelSeries(frame: Frame, spec: ChartSpec, sources: Sources): Mo
         ownColor(series.split, spec) ??
         (likes.length === spec.layers.length ? layer.style?.color : undefined) ??
         seriesColor(colorPlace(series, i, frame, layer, likes)),
-      ...dashOf(layer),
-      ...(layer.style?.width === undefined ? {} : { width: layer.style.width }),
+      ...dashOf(layer, own),
+      ...(own.width === undefined ? {} : { width: own.width }),
       ...(layer.style?.curve === undefined ? {} : { curve: layer.style.curve }),
-      ...(layer.style?.pointSize === undefined ? {} : { pointSize: layer.style.pointSize }),
+      ...(own.pointSize === undefined ? {} : { pointSize: own.pointSize }),
+      ...(own.values === undefined ? {} : { valued: own.values }),
       ...(layer.style?.clear === undefined ? {} : { clear: layer.style.clear }),
-      symbol: SYMBOLS[i % SYMBOLS.length],
-      points: layer.style?.points ?? (frame.facts.gaps === 'bridge' && frame.across.values.length <= 400),
+      symbol: own.symbol ?? SYMBOLS[i % SYMBOLS.length],
+      // Points of lines are round unless their user chose a symbol.
+      ...(own.symbol ? { marker: own.symbol } : {}),
+      points: own.points ?? (frame.facts.gaps === 'bridge' && frame.across.values.length <= 400),
     };
   });
+}
+
+/** How a series looks: as its user chose for it alone, else as its layer does. */
+function styleOf(series: FrameSeries, { style }: Layer, spec: ChartSpec): SeriesStyle {
+  return { ...style, ...spec.series?.[series.like ?? series.id] } as SeriesStyle;
+}
+
+/** Stacked parts stay together; any other series may stand on a scale of its own. */
+function sideOf(series: FrameSeries, layer: Layer, spec: ChartSpec): Side {
+  const stacked = STACKING.has(layer.shape) && layer.stack !== undefined && layer.stack !== 'none';
+  return (stacked ? undefined : spec.series?.[series.like ?? series.id]?.side) ?? layer.side;
 }
 
 /** The words of a group, as its colour is kept by. */
@@ -67,8 +90,8 @@ function layerOf(spec: ChartSpec, id: string): Layer {
 }
 
 /** The split's value, yes and no as words; with several layers the layer's name leads. */
-function seriesName(series: FrameSeries, layer: Layer, spec: ChartSpec, sources: Sources): string {
-  const several = spec.layers.length > 1;
+function seriesName(series: FrameSeries, layer: Layer, spec: ChartSpec, sources: Sources, beside?: number): string {
+  const several = spec.layers.length > 1 || (beside ?? 0) > 1;
   const own = layerWords(layer, sources);
   if (series.split === undefined) return spec.across.as === 'number' ? amountName(layer, sources) : own;
   const { split } = series;
@@ -105,10 +128,10 @@ function valueWriter(
 const STACKING: ReadonlySet<Layer['shape']> = new Set(['column', 'bar', 'area']);
 
 /** Series of one layer that stand on each other; lines and dots never do. */
-function stackOf(layer: Layer, { id, like }: FrameSeries): Pick<ModelSeries, 'stack' | 'share'> {
+function stackOf(layer: Layer, { id, like }: FrameSeries, side: Side): Pick<ModelSeries, 'stack' | 'share'> {
   if (!STACKING.has(layer.shape) || !layer.stack || layer.stack === 'none') return {};
   const copy = like === undefined ? '' : id.slice(0, id.length - like.length);
-  return { stack: `${copy}${layer.side}:${layer.id}`, ...(layer.stack === 'share' ? { share: true } : {}) };
+  return { stack: `${copy}${side}:${layer.id}`, ...(layer.stack === 'share' ? { share: true } : {}) };
 }
 
 /** A plan that carries on from the actual figures has their colour, dashed. */
@@ -116,7 +139,7 @@ function colorPlace(series: FrameSeries, i: number, frame: Frame, layer: Layer, 
   const joined = frame.series.find(({ id }) => id === series.joins);
   return layer.fills !== undefined && joined ? likes.indexOf(joined.like ?? joined.id) : i;
 }
-function dashOf({ style, fills }: Layer): Pick<ModelSeries, 'dash'> {
-  const dash = style?.dash ?? (fills === undefined ? undefined : 'dashed');
+function dashOf({ fills }: Layer, own: SeriesStyle): Pick<ModelSeries, 'dash'> {
+  const dash = own.dash ?? (fills === undefined ? undefined : 'dashed');
   return dash ? { dash } : {};
 }

@@ -49,5 +49,24 @@ function made(first: number, step: number, steps: number): Range {
   return { domain: [ticks[0], ticks[ticks.length - 1]], ticks, step };
 }
 
+/**
+ * The range of a second scale whose zero stands at the height of that of the first, which is as it is: with a line for each
+ * of its lines. `undefined` where the first one's zero lies outside it.
+ */
+export function rangeMatching(first: Range, { low, high }: Span): Range | undefined {
+  const [from, to] = first.domain;
+  if (!(from <= 0 && to >= 0 && to > from)) return undefined;
+  const above = to / (to - from);
+  const need = Math.max(high > 0 && above > 0 ? high / above : 0, low < 0 && above < 1 ? -low / (1 - above) : 0);
+  if (!(need > 0) || (high > 0 && above === 0) || (low < 0 && above === 1)) return undefined;
+  const step = roundStep((need * first.step) / (to - from), 1);
+  const times = step / first.step;
+  return {
+    domain: [from * times, to * times],
+    ticks: first.ticks.map((tick) => Number((tick * times).toPrecision(12))),
+    step,
+  };
+}
+
 /** How much of a range stays empty, against what it holds. */
 const emptiness = ({ domain: [from, to] }: Range, { low, high }: Span) => (to - from) / (high - low) - 1;

@@ -63,7 +63,10 @@ export function slicesOf(
         name: labels[at] ?? String(frame.across.values[at]),
         from: turn(from),
         to: turn(turned),
-        words: sliceWords(series.labels[at] ?? '', writeValue(value / whole, '%', undefined, locale), style.valuesAs),
+        words:
+          style.values === false
+            ? ''
+            : sliceWords(series.labels[at] ?? '', writeValue(value / whole, '%', undefined, locale), style.valuesAs),
         color: colors?.[String(frame.across.values[at])] ?? seriesColor(at),
       },
     ];
@@ -74,15 +77,21 @@ export function slicesOf(
     half,
   );
   const beside = (size.width - plot.width) / 2 - REACH;
-  const shortened = ({ name, words }: Bare) =>
-    shorten(name, Math.max(beside - textWidth(` ${words}`, NAME_SIZE), 24), NAME_SIZE);
+  // Names keep their room: figures are shortened to the share, then left to be read, before a name is cut.
+  const fitting = ({ name, words, from, to }: Bare): { name: string; words: string } => {
+    const share = writeValue(half ? (to - from) * 2 : to - from, '%', undefined, locale);
+    const found = [words, ...(words === '' ? [] : [share])].find(
+      (one) => textWidth(`${name} ${one}`, NAME_SIZE) <= beside,
+    );
+    return { name: shorten(name, Math.max(beside, 24), NAME_SIZE), words: found ?? '' };
+  };
   const named = [...placed(slices, plot, size, 'right'), ...placed(slices, plot, size, 'left')];
   return {
     plot,
     ...(style.ring ? { hole: { share: HOLE, words: wholeWords(whole, unit, locale), half } } : {}),
     slices: slices.map((slice) => {
       const y = named.find(([at]) => at === slice.at)?.[1];
-      return { ...slice, ...(y === undefined ? {} : { label: { y, side: sideOf(slice), name: shortened(slice) } }) };
+      return { ...slice, ...(y === undefined ? {} : { label: { y, side: sideOf(slice), ...fitting(slice) } }) };
     }),
   };
 }

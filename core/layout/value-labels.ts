@@ -51,12 +51,17 @@ interface Spot {
  * stacks carry theirs inside, where it fits.
  */
 export function valueLabels(drawn: Drawn, layers: readonly Layer[]): ValueLabel[] {
-  const candidates = layers
-    .filter(({ style }) => style?.values)
-    .flatMap((layer) => {
-      const own = drawn.series.filter((series) => series.layer === layer.id);
-      return [...own.flatMap((series) => ofSeries(series, own, layer, drawn)), ...totalsOf(own, layer, drawn)];
-    });
+  const candidates = layers.flatMap((layer) => {
+    const own = drawn.series.filter((series) => series.layer === layer.id);
+    const wished = (series: ModelSeries) => series.valued ?? layer.style?.values;
+    return [
+      ...own.flatMap((series) => {
+        const values = wished(series);
+        return values ? ofSeries(series, own, { ...layer, style: { ...layer.style, values } }, drawn) : [];
+      }),
+      ...(layer.style?.values ? totalsOf(own, layer, drawn) : []),
+    ];
+  });
   const placed: Candidate[] = [];
   const { plot } = drawn;
   const columns = columnBoxes(drawn, plot).flatMap(({ boxes }) => boxes);
@@ -259,7 +264,8 @@ function wordsOf(
 ): string | undefined {
   const amount = onMark(value, series.labels[at], scale, locale);
   if (amount === null) return undefined;
-  const together = own.length > 1 ? own.map(({ values }) => values[at]) : series.values;
+  const place = layer.style?.shareOf !== 'all' && own.length > 1;
+  const together = place ? own.map(({ values }) => values[at]) : own.flatMap(({ values }) => values);
   const known = together.filter((one): one is number => one !== null);
   const whole = known.reduce((sum, one) => sum + one, 0);
   const shares = whole > 0 && known.every((one) => one >= 0);

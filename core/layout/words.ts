@@ -6,6 +6,7 @@ import {
   layerUnit,
   layerWords,
   lowerFirst,
+  rowNoun,
   withinPath,
   CYCLE_WORDS,
   type ChartSpec,
@@ -31,6 +32,7 @@ export function writeTitle(spec: ChartSpec, sources: Sources): string {
   if (spec.across.as === 'number')
     return `${listed(spec.layers.map((layer) => amountName(layer, sources)))} against ${across}${split ? `, by ${split}` : ''}`;
   if (spec.across.as === 'bins') return `How ${across} is spread`;
+  if (spec.across.as === 'rows') return `${what} of each ${rowNoun(sources.columns).one}`;
   const by =
     spec.across.as === 'time' ? spec.across.step : spec.across.as === 'cycle' ? CYCLE_WORDS[spec.across.cycle] : across;
   const copies =
@@ -49,7 +51,10 @@ export function writeSubtitle(spec: ChartSpec, frame: Frame): string | undefined
 
 /** The title of a scale: what is on it, with its unit. */
 export function writeScaleTitle(spec: ChartSpec, sources: Sources, side: Side): string {
-  const layers = spec.layers.filter((layer) => layer.side === side);
+  const moved = Object.values(spec.series ?? {}).some((style) => style.side === side);
+  const own = spec.layers.filter((layer) => layer.side === side);
+  // Single series of a layer that stands on the other scale.
+  const layers = own.length === 0 && moved ? spec.layers : own;
   if (layers.length === 0) return '';
   const scatter = spec.across.as === 'number';
   const names = listed(layers.map((layer) => (scatter ? amountName(layer, sources) : layerWords(layer, sources))));

@@ -140,6 +140,7 @@ function placeFilters(one: LaidPortion, places: readonly number[], spec: ChartSp
   }
   const within = new Set(places);
   const keys = [...new Set(one.keys.filter((_, i) => within.has(one.at[i])))];
+  if (across.as === 'rows') return [{ column: portion.across, rows: keys.map(Number) }];
   return [keysFilter(keys, { as: 'value', column: portion.across }, portion)];
 }
 

@@ -17,6 +17,8 @@ export interface FrameAcross {
   readonly kind: 'time' | 'cycle' | 'group' | 'number' | 'bins';
   /** ISO dates, texts of groups, numbers, lower bounds of bins, or places of a cycle. */
   readonly values: readonly (string | number)[];
+  /** The words of each place where they are not its value: what single rows are called. */
+  readonly labels?: readonly string[];
   /** The width of each bin. */
   readonly width?: number;
   /** Where the group of blanks stands. */
@@ -92,6 +94,8 @@ export interface FrameFacts {
   readonly partials: Partials;
   /** Near points of a scatter stand as one. */
   readonly merged?: boolean;
+  /** There are more rows than are drawn one by one. */
+  readonly rowsCut?: boolean;
   /** Places that fewer than three rows stand behind, where others have more. */
   readonly thinPlaces?: number;
   readonly unmatched?: readonly Unmatched[];

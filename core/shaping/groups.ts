@@ -102,8 +102,9 @@ function rawFrame(laid: Laid, values: Values, series: readonly SeriesOf[], sourc
   const unmatched = unmatchedOf(laid);
   return {
     across: {
-      kind: across.as,
+      kind: across.as === 'rows' ? 'group' : across.as,
       values: places.values,
+      ...(places.labels ? { labels: places.labels } : {}),
       ...(across.as === 'bins' ? { width: binsOf(column(sources.columns, across.column), across.count).width } : {}),
       ...(places.blankAt !== undefined ? { blankAt: places.blankAt } : {}),
     },
@@ -121,6 +122,7 @@ function rawFrame(laid: Laid, values: Values, series: readonly SeriesOf[], sourc
       last: places.last,
       emptyPlaces: filled.filter((has) => !has).length,
       rests: decision.rests,
+      ...(places.cut ? { rowsCut: true } : {}),
       gaps: decision.gaps,
       counts: Object.fromEntries(
         spec.layers.map((layer) => {

@@ -3,6 +3,7 @@ import {
   addDecimals,
   axesOf,
   binsOf,
+  measureAt,
   portionQuery,
   portionsOf,
   sameAxis,
@@ -69,11 +70,17 @@ export function lay(
   });
   ask.settle();
   const keyed = asked.map((one) => {
-    const { across, split } = axesOf(one.portion);
-    return { ...one, keys: acrossKeys(one, across), splitKeys: split ? keysOf(one, split) : [] };
+    const { across, name, split } = axesOf(one.portion);
+    return {
+      ...one,
+      keys: acrossKeys(one, across),
+      splitKeys: split ? keysOf(one, split) : [],
+      ...(name ? { rows: { names: keysOf(one, name), places: placesOf(one) } } : {}),
+    };
   });
-  const known = keyed.map(({ portion, keys }) => ({
+  const known = keyed.map(({ portion, keys, rows }) => ({
     keys,
+    ...(rows ? { rows } : {}),
     profile: column(portion.columns, portion.across),
     other: portion.other,
     stretches: portion.stretches,
@@ -97,6 +104,12 @@ interface Keyed {
   readonly portion: Portion;
   readonly query: GroupedQuery;
   readonly grain: Grain;
+}
+
+/** The places of single rows in their order. */
+function placesOf({ query, grain }: Pick<Keyed, 'query' | 'grain'>): number[] {
+  const found = grain.measures[measureAt(query.measures, { want: 'place' })];
+  return (found ?? []).map(Number);
 }
 
 /** The keys of one axis of an answer; none where the question did not have it. */
@@ -247,7 +260,7 @@ export class Values {
 
   /** Whether a layer has a series per split. */
   isSplit(layer: Layer): boolean {
-    return this.laid.spec.split !== undefined && this.portionOf(layer).portion.split !== undefined;
+    return this.laid.spec.split !== undefined && !layer.whole && this.portionOf(layer).portion.split !== undefined;
   }
 
   private holds({ portion }: LaidPortion, splits: Splits, split: number): boolean {
@@ -319,6 +332,7 @@ export function keysFilter(keys: readonly GrainValue[], axis: GrainAxis | undefi
       calendar: axis.calendar,
       starts: keys.map((key) => (key === null ? null : isoDateTime(Number(key)))),
     };
+  if (axis.as === 'row') return { column: axis.column, rows: keys.map(Number) };
   if (axis.as === 'cycle') return { column: axis.column, cycle: axis.cycle, place: Number(keys[0]) };
   const profile = column(portion.columns, axis.column);
   return { column: axis.column, keep: keys.map((key) => filterValue(key, profile)) };

@@ -14,7 +14,7 @@ import {
 } from '../calendar';
 import { monthNumber, weekdayNumber, type ColumnProfile } from '../inference';
 import type { GrainValue } from '../grain';
-import { BLANK, type ChartSpec, type Stretch } from '../spec';
+import { BLANK, MOST_SINGLE_ROWS, type ChartSpec, type Stretch } from '../spec';
 
 /** One portion's keys of what runs across, one per group of rows, and the column that they come from. */
 export interface AcrossKeys {
@@ -24,6 +24,8 @@ export interface AcrossKeys {
   readonly other: boolean;
   /** The windows of time among the portion's filters. */
   readonly stretches: readonly Stretch[];
+  /** Of single rows: what each is called, and its place in their order. */
+  readonly rows?: { readonly names: readonly GrainValue[]; readonly places: readonly number[] };
 }
 
 /** Where each group of rows stands on the axis: `at[p][i]` is the place of group i of portion p in `values`, or -1 where it has none. */
@@ -34,6 +36,10 @@ export interface Places {
   readonly first?: string;
   readonly last?: string;
   readonly blankAt?: number;
+  /** The words of each place where they are not its value. */
+  readonly labels?: readonly string[];
+  /** There are more rows than are drawn one by one. */
+  readonly cut?: boolean;
 }
 
 /** Lays the keys of all portions out as the chart's across: the unbroken run of steps, the places of a cycle, the groups, the bins. */
@@ -50,7 +56,7 @@ export function placesAcross(
     const place = (key: GrainValue) => (key === null ? -1 : Math.min(Math.max(Number(key), 0), bins.count - 1));
     return { values, at: portions.map(({ keys }) => keys.map(place)) };
   }
-  return groupPlaces(portions);
+  return across.as === 'rows' ? rowPlaces(portions) : groupPlaces(portions);
 }
 
 function timePlaces(portions: readonly AcrossKeys[], step: Step, spec: ChartSpec): Places {
@@ -118,6 +124,30 @@ function cyclePlace(key: GrainValue, profile: ColumnProfile, cycle: Cycle): numb
 /** Days as places of a cycle: what a question by day answers, before it is laid out. */
 export function daysToCycle(keys: readonly GrainValue[], cycle: Cycle): GrainValue[] {
   return keys.map((key) => (key === null ? null : placeInCycle(Number(key), cycle)));
+}
+
+/** Each row is a place, called by a column of its own; those of one name are told apart by a number. */
+function rowPlaces(portions: readonly AcrossKeys[]): Places {
+  const found = new Map<GrainValue, { name: string; place: number }>();
+  for (const { keys, profile, rows } of portions)
+    keys.forEach((key, i) => {
+      if (rows) found.set(key, { name: groupText(rows.names[i], profile), place: rows.places[i] });
+    });
+  const all = [...found].sort(([, a], [, b]) => a.place - b.place);
+  const drawn = all.slice(0, MOST_SINGLE_ROWS);
+  const at = new Map(drawn.map(([key], i) => [key, i]));
+  const times = new Map<string, number>();
+  const values = drawn.map(([, { name }]) => {
+    const nth = (times.get(name) ?? 0) + 1;
+    times.set(name, nth);
+    return nth === 1 ? name : `${name} (${nth})`;
+  });
+  return {
+    values,
+    labels: drawn.map(([, { name }]) => name),
+    at: portions.map(({ keys }) => keys.map((key) => at.get(key) ?? -1)),
+    ...(all.length > drawn.length ? { cut: true } : {}),
+  };
 }
 
 function groupPlaces(portions: readonly AcrossKeys[]): Places {

@@ -36,6 +36,7 @@ export function checkAgainstColumns(spec: ChartSpec, columns: Columns, others: O
   needAcross('across.column', across.column, across, need, columns);
   if (across.as === 'time' && across.step === 'hour')
     need('across.step', across.column, (found) => found.type === 'datetime', 'has no hours');
+  if (across.as === 'rows' && across.order) need('across.order.column', across.order.column);
   if (across.as === 'group') {
     const { order } = across;
     across.within?.forEach((one, i) => need(`across.within.${i}.column`, one.column));
@@ -92,7 +93,7 @@ function layerErrors(layer: Layer, i: number, spec: ChartSpec, columns: Columns,
     ...amountErrors(layer.amount, layer.summary, at, own, sheet, !isDrawn(layer) && spec.across.as !== 'number'),
   );
   if (from) {
-    if (spec.across.as === 'number' || spec.across.as === 'bins')
+    if (spec.across.as === 'number' || spec.across.as === 'bins' || spec.across.as === 'rows')
       errors.push({ path: `${at}.from`, message: 'a layer out of another sheet needs a date or groups across' });
     else needAcross(`${at}.from.across`, from.across, spec.across, need, own);
     if (from.split !== undefined) need(`${at}.from.split`, from.split);

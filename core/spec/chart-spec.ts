@@ -26,6 +26,8 @@ export interface ChartSpec {
   scales: { left: Scale; right?: Scale; across?: Scale };
   text: ChartText;
   look?: ChartLook;
+  /** How single series look that are not to look as their layer does, by series id. */
+  series?: Record<string, SeriesStyle>;
 }
 
 export const GRIDS = ['amounts', 'places', 'both', 'none'] as const;
@@ -60,6 +62,37 @@ export interface ChartLook {
   colors?: Record<string, string>;
   /** How numbers and dates are written; absent: as in Britain. */
   locale?: Locale;
+  /** Finer lines between those of the amounts. */
+  minor?: boolean;
+  /** The letters of the title; of the words of the axes. */
+  titleLetters?: Letters;
+  axisLetters?: Letters;
+}
+
+export const FACES = ['serif', 'sans'] as const;
+/** How words are set. What is absent is chosen by layout. */
+export interface Letters {
+  face?: (typeof FACES)[number];
+  /** In pixels. */
+  size?: number;
+  bold?: boolean;
+  italic?: boolean;
+  /** `#rrggbb`. */
+  color?: string;
+}
+
+export const SYMBOLS = ['circle', 'square', 'triangle', 'diamond', 'cross', 'star', 'wye'] as const;
+export type SymbolName = (typeof SYMBOLS)[number];
+
+/** What of one series may differ from its layer. */
+export interface SeriesStyle {
+  dash?: 'solid' | 'dashed' | 'dotted';
+  width?: number;
+  points?: boolean;
+  pointSize?: number;
+  symbol?: SymbolName;
+  values?: boolean | 'ends' | 'extremes';
+  side?: Side;
 }
 
 /** Absent: written by layout. "": none. */
@@ -86,7 +119,16 @@ export type Across =
       within?: { column: string; value: string }[];
     }
   | { as: 'number'; column: string }
-  | { as: 'bins'; column: string; count?: number };
+  | { as: 'bins'; column: string; count?: number }
+  /** The rows as they are, one mark each: `column` names them; in the order of the sheet, or of a column. */
+  | { as: 'rows'; column: string; order?: RowsOrder };
+
+export interface RowsOrder {
+  column: string;
+  descending?: boolean;
+}
+/** So many rows at most are drawn one by one. */
+export const MOST_SINGLE_ROWS = 3_000;
 
 export const GAPS = ['open', 'bridge', 'zero'] as const;
 export type Gaps = (typeof GAPS)[number];
@@ -126,6 +168,8 @@ export interface Layer {
   /** A layer out of another sheet: the sheet, the column of it that runs across, and the one that it is split by. */
   from?: { sheet: string; across: string; split?: string; filters?: Filter[] };
   fills?: string;
+  /** Not split although the chart is: its total, as one series. */
+  whole?: boolean;
   style?: {
     color?: string;
     dash?: 'solid' | 'dashed' | 'dotted';
@@ -140,10 +184,16 @@ export interface Layer {
     values?: boolean | 'ends' | 'extremes';
     /** Values as they are, as shares of the whole at their place (of the whole series where it stands alone), or both. */
     valuesAs?: 'amount' | 'share' | 'both';
+    /** Which whole shares on stacks are of: that of their place (absent), or that of all places. */
+    shareOf?: 'place' | 'all';
     /** Of stacks: their parts, their totals, or both. */
     valuesOf?: 'parts' | 'totals' | 'both';
     /** A pie with a hole, whole or half. */
     ring?: 'whole' | 'half';
+    /** Of a single figure: what it is compared with, its decimals, and whether the steps before it are drawn as a small line. */
+    figure?: { against?: 'previous' | 'year-before' | 'none'; decimals?: number; line?: boolean };
+    /** The symbol of points and dots. */
+    symbol?: SymbolName;
   };
 }
 
@@ -166,6 +216,10 @@ export interface Scale {
   steps?: number;
   /** On the right scale: its zero stands at the height of the left one's. */
   matchZero?: boolean;
+  /** On the right scale: its range is that of the left one, wide enough for both. */
+  same?: boolean;
+  /** With breathing room: the share of the lowest value at which the scale starts; absent: 0.7, and no more than twice the range below it. */
+  room?: number;
 }
 
 export type Filter =
@@ -202,6 +256,7 @@ export function columnsInPlay(spec: ChartSpec): string[] {
     ...(spec.across.as === 'group' && spec.across.order?.by === 'amount'
       ? amountColumns(spec.across.order.amount)
       : []),
+    ...(spec.across.as === 'rows' && spec.across.order ? [spec.across.order.column] : []),
     ...spec.filters.map((filter) => filter.column),
   ];
   return [...new Set(keys.filter((key): key is string => key !== undefined))];

@@ -71,6 +71,7 @@ function ownKeys(spec: ChartSpec): string[] {
     across.column,
     ...(across.as === 'group' ? (across.within ?? []).map(({ column }) => column) : []),
     ...(across.as === 'group' && across.order?.by === 'amount' ? keysOfAmount(across.order.amount) : []),
+    ...(across.as === 'rows' && across.order ? [across.order.column] : []),
     ...(split ? [split.column] : []),
     ...(panels && 'column' in panels ? [panels.column] : []),
     ...spec.layers.flatMap((layer) => (layer.from ? [] : layerKeys(layer))),
@@ -156,7 +157,9 @@ export function withColumnInstead(spec: ChartSpec, sheet: string, from: string, 
               ? { order: { ...across.order, amount: amount(across.order.amount) } }
               : {}),
           }
-        : { ...across, column: swap(across.column) },
+        : across.as === 'rows' && across.order
+          ? { ...across, column: swap(across.column), order: { ...across.order, column: swap(across.order.column) } }
+          : { ...across, column: swap(across.column) },
     ...(split ? { split: { ...split, column: swap(split.column) } } : {}),
     ...(panels && 'column' in panels ? { panels: { ...panels, column: swap(panels.column) } } : {}),
     layers,

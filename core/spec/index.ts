@@ -11,3 +11,5 @@ export * from './sources';
 export * from './validate';
 export { stepsInWords, THEN_WORDS, WINDOW_WORDS } from './words';
 export * from './gone';
+export { filterWords, lastDay } from './filter-words';
+export { rowNoun } from './row-noun';

@@ -3,6 +3,7 @@ import { isNumeric, type Summary } from '../inference';
 import type { Columns } from './against-columns';
 import type { Amount, ChartSpec, Layer } from './chart-spec';
 import { formulaToNames, parseFormula, type Formula } from './formula';
+import { rowNoun } from './row-noun';
 import { columnsOf, type Sources } from './sources';
 
 export { CYCLE_WORDS, SHAPE_WORDS, SUMMARY_WORDS };
@@ -77,12 +78,18 @@ const THEN: Readonly<Record<NonNullable<Layer['then']>, string>> = {
 /** What a layer shows, in a few words: "Takings", "Average unit price", "Running total of takings", "Rows". */
 export function layerWords(layer: Layer, sources: Sources): string {
   if (layer.name) return layer.name;
-  const words = summaryWords(layer, sources);
+  const words = summaryWords(layer, sources) + whose(layer, sources);
   return layer.then ? THEN[layer.then].replace('…', lowerFirst(words)) : words;
 }
 
+/** An amount out of another sheet says whose it is. */
+function whose({ from }: Pick<Layer, 'from'>, { names }: Sources): string {
+  const name = from && names?.get(from.sheet);
+  return name ? `, ${name}` : '';
+}
+
 function summaryWords(layer: Layer, sources: Sources): string {
-  if ('rows' in layer.amount) return 'Rows';
+  if ('rows' in layer.amount) return upperFirst(rowNoun(columnsOf(layer, sources)).many);
   const name = amountName(layer, sources);
   const ratio = 'formula' in layer.amount && layer.summary === 'sum';
   const before = ratio || isNaming(layer, columnsOf(layer, sources)) ? '' : BEFORE[layer.summary];
@@ -96,7 +103,7 @@ const UNKNOWN = '…';
 export function amountName(layer: Pick<Layer, 'amount' | 'name' | 'from'>, sources: Sources): string {
   if (layer.name) return layer.name;
   const { amount } = layer;
-  if ('rows' in amount) return 'Rows';
+  if ('rows' in amount) return upperFirst(rowNoun(columnsOf(layer, sources)).many);
   const columns = columnsOf(layer, sources);
   const nameOf = (key: string) => columns.get(key)?.name ?? UNKNOWN;
   return 'column' in amount ? nameOf(amount.column) : formulaToNames(amount.formula, nameOf);

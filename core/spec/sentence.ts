@@ -1,11 +1,13 @@
-import type { ColumnProfile } from '../inference';
+import { isNumeric } from '../inference';
 import { column } from './against-columns';
-import { isDrawn, type ChartSpec, type Filter, type Layer } from './chart-spec';
+import { filterWords } from './filter-words';
+import { rowNoun } from './row-noun';
+import { isDrawn, type ChartSpec, type Layer } from './chart-spec';
 import { amountName, isNaming, withinPath } from './layers';
 import { placeWords } from './place-words';
 import { columnsOf, type Sources } from './sources';
 import { overOf } from './over';
-import { CYCLE_WORDS, SHAPE_WORDS, stepsInWords, SUMMARY_WORDS, WINDOW_WORDS } from './words';
+import { CYCLE_WORDS, SHAPE_WORDS, stepsInWords, SUMMARY_WORDS } from './words';
 
 /** A part of the sentence: plain words, or words that open a control. */
 export interface SentencePart {
@@ -20,6 +22,8 @@ export interface SentencePart {
     | 'cycle'
     | 'across'
     | 'keep'
+    | 'order'
+    | 'partial'
     | 'within'
     | 'split'
     | 'panels'
@@ -41,7 +45,11 @@ export function sentenceParts(spec: ChartSpec, sources: Sources): SentencePart[]
         : groupedParts(spec, sources);
   const filters = spec.filters.flatMap((filter, i): SentencePart[] => [
     { text: i === 0 ? ', only where ' : ' and ' },
-    { text: filterWords(filter, column(sources.columns, filter.column)), control: 'filter', at: i },
+    {
+      text: filterWords(filter, column(sources.columns, filter.column), spec.look?.locale),
+      control: 'filter',
+      at: i,
+    },
   ]);
   const aside = (spec.setAside ?? []).flatMap((point, i): SentencePart[] => [
     { text: i === 0 ? ', without ' : ' and ' },
@@ -61,19 +69,25 @@ function groupedParts(spec: ChartSpec, sources: Sources): SentencePart[] {
   const { columns } = sources;
   const one = layers.length === 1;
   const parts: SentencePart[] = [];
+  const after: SentencePart[] = [];
   layers.forEach((layer, i) => {
     if (i > 0) parts.push({ text: i === layers.length - 1 ? ' and ' : ', ' });
     parts.push(...amountParts(layer, spec, sources));
-    if (!one) parts.push({ text: isDrawn(layer) ? ' as ' : ' ' }, shapePart(layer, 'many'));
+    if (!one) parts.push({ text: isDrawn(layer) ? ' as ' : ' ' }, shapePart(layer, 'many', stackWords(layer, spec)));
     if (layer.side === 'right')
       parts.push({ text: ' on the ' }, { text: 'right scale', control: 'side', layer: layer.id });
   });
   if (!one) parts.push({ text: ',' });
+  if (across.as === 'rows') return [...parts, ...rowsParts(spec, sources), ...panelParts(spec, sources)];
   parts.push({ text: ' by ' });
   const name = column(columns, across.column).name;
   if (across.as === 'time') parts.push({ text: across.step, control: 'step' }, { text: ' of ' });
   if (across.as === 'cycle') parts.push({ text: CYCLE_WORDS[across.cycle], control: 'cycle' }, { text: ' of ' });
   parts.push({ text: name, control: 'across' });
+  const order = across.as === 'group' ? orderWords(across, spec, sources) : undefined;
+  if (order) parts.push({ text: ', ' }, { text: order, control: 'order' });
+  if (across.as === 'time' && across.partial === 'leave-out')
+    parts.push({ text: ', ' }, { text: `whole ${across.step}s only`, control: 'partial' });
   if (across.as === 'group' && across.keep !== undefined)
     parts.push({ text: ', ' }, { text: `the first ${across.keep} and the rest`, control: 'keep' });
   withinPath(spec).forEach(({ value }, i) => parts.push({ text: ' in ' }, { text: value, control: 'within', at: i }));
@@ -82,11 +96,71 @@ function groupedParts(spec: ChartSpec, sources: Sources): SentencePart[] {
     if (one) {
       const stacked = layers[0].stack === 'stacked' || layers[0].stack === 'share';
       parts.push({ text: stacked ? ', one stacked ' : ', one ' }, shapePart(layers[0], 'one'), { text: ' per ' });
+      if (layers[0].stack === 'share')
+        after.push({ text: ', as ' }, { text: 'parts of 100 %', control: 'shape', layer: layers[0].id });
     } else parts.push({ text: ', for each ' });
     const few = split.keep === undefined ? '' : ` (the largest ${split.keep} and the rest)`;
     parts.push({ text: `${split.step ? `${split.step} of ${by}` : by}${few}`, control: 'split' });
   } else if (one) parts.push({ text: ', as ' }, shapePart(layers[0], 'many'));
-  return [...parts, ...panelParts(spec, sources)];
+  return [...parts, ...after, ...panelParts(spec, sources)];
+}
+
+/** How a layer of several stands on itself, where it is split. */
+function stackWords({ stack, whole }: Layer, { split }: ChartSpec): string {
+  if (split && whole) return ', not split';
+  return stack === 'share' ? ' of 100 %' : stack === 'stacked' ? ', stacked' : '';
+}
+
+/** The rows one by one, and the order that they stand in. */
+function rowsParts(spec: ChartSpec, { columns }: Sources): SentencePart[] {
+  const { across, layers, split } = spec;
+  if (across.as !== 'rows') return [];
+  const { one } = rowNoun(columns);
+  const order = across.order
+    ? `in order of ${column(columns, across.order.column).name}${across.order.descending ? ', largest first' : ''}`
+    : 'in the order of the sheet';
+  return [
+    { text: ' of ' },
+    { text: `each ${one}`, control: 'across' },
+    { text: ', named by ' },
+    { text: column(columns, across.column).name, control: 'across' },
+    { text: ', ' },
+    { text: order, control: 'order' },
+    ...(layers.length === 1 ? [{ text: ', as ' }, shapePart(layers[0], 'many')] : []),
+    ...(split
+      ? [{ text: ', coloured by ' }, { text: column(columns, split.column).name, control: 'split' as const }]
+      : []),
+  ];
+}
+
+/** The order of groups, where it is not the one that they have by themselves. */
+function orderWords(
+  { column: key, order }: Extract<ChartSpec['across'], { as: 'group' }>,
+  spec: ChartSpec,
+  sources: Sources,
+): string | undefined {
+  if (!order) return undefined;
+  const profile = column(sources.columns, key);
+  const end = order.descending ? 'largest first' : 'smallest first';
+  switch (order.by) {
+    case 'amount':
+      return `${amountName({ amount: order.amount }, sources)} ${end}`;
+    case 'name':
+      return isNumeric(profile) && !order.descending
+        ? undefined
+        : `in order of name${order.descending ? ', from the last' : ''}`;
+    case 'sheet':
+      return `in the order of the sheet${order.descending ? ', from the last' : ''}`;
+    case 'calendar':
+      return profile.meaning && !order.descending
+        ? undefined
+        : `in its own order${order.descending ? ', from the last' : ''}`;
+    case 'value': {
+      const of = spec.layers.find(({ id }) => id === order.layer);
+      const named = of && of.id !== spec.layers[0].id ? `${amountName(of, sources)} ` : '';
+      return order.descending && !named && !isNumeric(profile) && !profile.meaning ? undefined : `${named}${end}`;
+    }
+  }
 }
 
 function panelParts({ panels }: ChartSpec, { columns }: Sources): SentencePart[] {
@@ -138,7 +212,7 @@ function amountParts(layer: Layer, spec: ChartSpec, sources: Sources): SentenceP
   if ('rows' in layer.amount)
     return [
       { text: 'count of ' },
-      { text: layer.name ?? 'rows', control: 'amount', layer: layer.id },
+      { text: layer.name ?? rowNoun(columnsOf(layer, sources)).many, control: 'amount', layer: layer.id },
       ...from,
       ...then,
       ...goesOn,
@@ -146,8 +220,13 @@ function amountParts(layer: Layer, spec: ChartSpec, sources: Sources): SentenceP
   const name = amountName(layer, sources);
   if (isNaming(layer, columnsOf(layer, sources))) return [{ text: name, control: 'amount', layer: layer.id }, ...from];
   return [
-    { text: SUMMARY_WORDS[layer.summary], control: 'summary', layer: layer.id },
-    { text: layer.summary === 'distinct' ? ' ' : ' of ' },
+    // A single row has nothing to be summed up.
+    ...(spec.across.as === 'rows'
+      ? []
+      : [
+          { text: SUMMARY_WORDS[layer.summary], control: 'summary' as const, layer: layer.id },
+          { text: layer.summary === 'distinct' ? ' ' : ' of ' },
+        ]),
     { text: name, control: 'amount', layer: layer.id },
     ...from,
     ...then,
@@ -183,35 +262,10 @@ export function thenWords(layer: Layer, spec: ChartSpec): string {
 
 const RING_WORDS = { whole: 'a ring', half: 'half a ring' } as const;
 
-function shapePart(layer: Layer, form: 'one' | 'many'): SentencePart {
+function shapePart(layer: Layer, form: 'one' | 'many', more = ''): SentencePart {
   const ring = layer.shape === 'pie' ? layer.style?.ring : undefined;
   const text = ring ? RING_WORDS[ring] : SHAPE_WORDS[layer.shape][form];
-  return { text, control: 'shape', layer: layer.id };
-}
-
-/** A filter in words: "Spot is Yard or Web shop", "Sold on from 2024-01-01". */
-export function filterWords(filter: Filter, { name }: Pick<ColumnProfile, 'name'>): string {
-  if ('keep' in filter) {
-    const values = filter.keep.map((value) =>
-      value === null ? '(blank)' : value === true ? 'yes' : value === false ? 'no' : String(value),
-    );
-    const listed =
-      values.length > 3 ? `${values.slice(0, 2).join(', ')} or ${values.length - 2} others` : values.join(' or ');
-    return `${name} is ${filter.not ? 'not ' : ''}${listed}`;
-  }
-  if ('present' in filter) return `${name} is ${filter.present ? 'filled' : 'empty'}`;
-  if ('window' in filter)
-    return typeof filter.window === 'string'
-      ? `${name} is in ${WINDOW_WORDS[filter.window]}`
-      : `${name} is in the last ${stepsInWords(filter.window.last, filter.window.step)}`;
-  if ('top' in filter) return `${name} is among the ${filter.ascending ? 'lowest' : 'top'} ${filter.top}`;
-  return [
-    name,
-    filter.from !== undefined ? `from ${filter.from}` : '',
-    filter.to !== undefined ? `before ${filter.to}` : '',
-  ]
-    .filter(Boolean)
-    .join(' ');
+  return { text: text + more, control: 'shape', layer: layer.id };
 }
 
 function capitalised(parts: SentencePart[]): SentencePart[] {

@@ -31,6 +31,7 @@ import { CYCLES, LOCALES, STEPS, WINDOWS } from '../calendar';
 import { SUMMARIES } from '../inference';
 import {
   ALIGNMENTS,
+  FACES,
   FITS,
   GAPS,
   GRIDS,
@@ -41,6 +42,7 @@ import {
   SCROLLS,
   NUMBER_UNITS,
   SHAPES,
+  SYMBOLS,
   type ChartSpec,
 } from './chart-spec';
 
@@ -143,14 +145,24 @@ class WithinInput {
   @IsString() value!: string;
 }
 
+class RowsOrderInput {
+  @Column() column!: string;
+  @IsOptional() @IsBoolean() descending?: boolean;
+}
+
 class AcrossInput {
-  @IsIn(['time', 'cycle', 'group', 'number', 'bins']) as!: string;
+  @IsIn(['time', 'cycle', 'group', 'number', 'bins', 'rows']) as!: string;
   @Column() column!: string;
   @ValidateIf((across: AcrossInput) => across.as === 'time') @IsIn(STEPS) step?: string;
   @IsOptional() @IsIn(GAPS) gaps?: string;
   @IsOptional() @IsIn(['keep', 'leave-out']) partial?: string;
   @ValidateIf((across: AcrossInput) => across.as === 'cycle') @IsIn(CYCLES) cycle?: string;
-  @IsOptional() @ValidateNested() @Type(() => OrderInput) order?: OrderInput;
+  @IsOptional()
+  @ValidateNested()
+  @Type(({ object } = { newObject: {}, object: {}, property: '' }) =>
+    (object as { as?: unknown }).as === 'rows' ? RowsOrderInput : OrderInput,
+  )
+  order?: OrderInput | RowsOrderInput;
   @IsOptional() @IsInt() @Min(1) @Max(1000) keep?: number;
   @IsOptional() @IsArray() @IsIn(['blank', 'zero'], { each: true }) omit?: string[];
   @IsOptional() @IsArray() @ValidateNested({ each: true }) @Type(() => WithinInput) within?: WithinInput[];
@@ -232,6 +244,12 @@ class ThenByInput {
   @IsOptional() @IsInt() @Min(2) @Max(1000) over?: number;
 }
 
+class FigureInput {
+  @IsOptional() @IsIn(['previous', 'year-before', 'none']) against?: string;
+  @IsOptional() @IsInt() @Min(0) @Max(10) decimals?: number;
+  @IsOptional() @IsBoolean() line?: boolean;
+}
+
 class StyleInput {
   @IsOptional() @Matches(/^#[0-9a-fA-F]{6}$/, { message: 'color must be written #rrggbb' }) color?: string;
   @IsOptional() @IsIn(['solid', 'dashed', 'dotted']) dash?: string;
@@ -244,6 +262,28 @@ class StyleInput {
   @IsOptional() @IsIn(['amount', 'share', 'both']) valuesAs?: string;
   @IsOptional() @IsIn(['parts', 'totals', 'both']) valuesOf?: string;
   @IsOptional() @IsIn(['whole', 'half']) ring?: string;
+  @IsOptional() @IsIn(['place', 'all']) shareOf?: string;
+  @IsOptional() @ValidateNested() @Type(() => FigureInput) figure?: FigureInput;
+  @IsOptional() @IsIn(SYMBOLS) symbol?: string;
+}
+
+/** What of one series may differ from its layer. */
+class SeriesStyleInput {
+  @IsOptional() @IsIn(['solid', 'dashed', 'dotted']) dash?: string;
+  @IsOptional() @IsNumber() @Min(0.5) @Max(12) width?: number;
+  @IsOptional() @IsBoolean() points?: boolean;
+  @IsOptional() @IsNumber() @Min(1) @Max(30) pointSize?: number;
+  @IsOptional() @IsIn(SYMBOLS) symbol?: string;
+  @IsOptional() @IsIn([true, false, 'ends', 'extremes']) values?: boolean | string;
+  @IsOptional() @IsIn(['left', 'right']) side?: string;
+}
+
+class LettersInput {
+  @IsOptional() @IsIn(FACES) face?: string;
+  @IsOptional() @IsNumber() @Min(8) @Max(60) size?: number;
+  @IsOptional() @IsBoolean() bold?: boolean;
+  @IsOptional() @IsBoolean() italic?: boolean;
+  @IsOptional() @Matches(/^#[0-9a-fA-F]{6}$/, { message: 'color must be written #rrggbb' }) color?: string;
 }
 
 class LookInput {
@@ -259,6 +299,9 @@ class LookInput {
   @IsOptional() @IsObject() @Validate(ColorsByName) colors?: Record<string, string>;
   @IsOptional() @IsIn(LOCALES) locale?: string;
   @IsOptional() @IsIn(SCROLLS) scroll?: string;
+  @IsOptional() @IsBoolean() minor?: boolean;
+  @IsOptional() @ValidateNested() @Type(() => LettersInput) titleLetters?: LettersInput;
+  @IsOptional() @ValidateNested() @Type(() => LettersInput) axisLetters?: LettersInput;
 }
 
 class LayerInput {
@@ -276,6 +319,7 @@ class LayerInput {
   @IsOptional() @Column() per?: string;
   @IsOptional() @ValidateNested() @Type(() => FromInput) from?: FromInput;
   @IsOptional() @IsString() fills?: string;
+  @IsOptional() @IsBoolean() whole?: boolean;
   @IsOptional() @ValidateNested() @Type(() => StyleInput) style?: StyleInput;
 }
 
@@ -286,14 +330,19 @@ class NumbersInput {
 
 class ScaleInput {
   @IsIn(FITS) fit!: string;
-  @ValidateIf((scale: ScaleInput) => scale.fit === 'fixed' || scale.min !== undefined) @IsNumber() min?: number;
-  @ValidateIf((scale: ScaleInput) => scale.fit === 'fixed' || scale.max !== undefined)
+  /** One end of a fixed scale may be free. */
+  @ValidateIf((scale: ScaleInput) => (scale.fit === 'fixed' && scale.max === undefined) || scale.min !== undefined)
+  @IsNumber()
+  min?: number;
+  @ValidateIf((scale: ScaleInput) => (scale.fit === 'fixed' && scale.min === undefined) || scale.max !== undefined)
   @IsNumber()
   @Validate(AboveMin)
   max?: number;
   @IsOptional() @IsIn(['linear', 'log']) kind?: string;
   @IsOptional() @IsInt() @Min(1) @Max(40) steps?: number;
   @IsOptional() @IsBoolean() matchZero?: boolean;
+  @IsOptional() @IsBoolean() same?: boolean;
+  @IsOptional() @IsNumber() @Min(0) @Max(1) room?: number;
   @IsOptional() @ValidateNested() @Type(() => NumbersInput) numbers?: NumbersInput;
 }
 
@@ -342,6 +391,7 @@ class ChartSpecInput {
   @IsDefined() @IsObject() @ValidateNested() @Type(() => ScalesInput) scales!: ScalesInput;
   @IsDefined() @IsObject() @ValidateNested() @Type(() => TextInput) text!: TextInput;
   @IsOptional() @ValidateNested() @Type(() => LookInput) look?: LookInput;
+  @IsOptional() @IsObject() series?: Record<string, unknown>;
 }
 
 /**
@@ -351,6 +401,11 @@ class ChartSpecInput {
 export function parseSpec(value: unknown): ChartSpec {
   validInput(ChartSpecInput, value, 'spec');
   const spec = value as ChartSpec;
+  // Series have no fixed names: each is checked by itself.
+  for (const [id, style] of Object.entries(spec.series ?? {})) {
+    if (id.length > TEXT_LIMIT) throw new InvalidInput([{ path: 'series', message: 'holds an id that is too long' }]);
+    validInput(SeriesStyleInput, style, 'series style', `series.${id}.`);
+  }
   const ids = spec.layers.map((layer) => layer.id);
   const twice = ids.findIndex((id, i) => ids.indexOf(id) !== i);
   if (twice >= 0) throw new InvalidInput([{ path: `layers.${twice}.id`, message: `id "${ids[twice]}" stands twice` }]);
@@ -360,12 +415,12 @@ export function parseSpec(value: unknown): ChartSpec {
 }
 
 /** Checks a plain value against a class with class-validator decorators; unknown names are errors. @throws InvalidInput */
-export function validInput<T extends object>(shape: new () => T, value: unknown, what: string): T {
+export function validInput<T extends object>(shape: new () => T, value: unknown, what: string, at = ''): T {
   if (typeof value !== 'object' || value === null || Array.isArray(value))
-    throw new InvalidInput([{ path: '', message: `${what} must be an object` }]);
+    throw new InvalidInput([{ path: at.replace(/\.$/, ''), message: `${what} must be an object` }]);
   const input = plainToInstance(shape, value);
   const errors = validateSync(input, { whitelist: true, forbidNonWhitelisted: true, forbidUnknownValues: true });
-  if (errors.length > 0) throw new InvalidInput(errors.flatMap((error) => flatten(error, '')));
+  if (errors.length > 0) throw new InvalidInput(errors.flatMap((error) => flatten(error, at)));
   return input;
 }
 

@@ -10,6 +10,13 @@ import { namedErrors } from './named-errors';
 export function checkSpec(spec: ChartSpec, { sources, sheets }: Book): void {
   try {
     checkAgainstColumns(spec, sources.columns, sources.others);
+    if (spec.across.as === 'rows' && sheets.get(spec.sheet)?.live)
+      throw new InvalidInput([
+        {
+          path: 'across.as',
+          message: 'the rows of a table that stays in its database have no places of their own; group them by a column',
+        },
+      ]);
   } catch (error) {
     throw error instanceof InvalidInput ? namedErrors(error, (sheet) => sheets.get(sheet)?.former ?? []) : error;
   }

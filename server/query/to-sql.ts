@@ -44,7 +44,23 @@ export function groupedSql(query: GroupedQuery, target: Target): SQL {
   const outer = query.axes.map((axis, i) => sql`${axisText(axis, target.columns, at(`g${i}`))} AS ${at(`a${i}`)}`);
   const kept = query.measures.map((_, i) => sql`${at(`m${i}`)}`);
   const grouped = places.length > 0 ? sql` GROUP BY ${sql.join(places, sql`, `)}` : sql``;
-  return sql`SELECT ${sql.join([...outer, ...kept], sql`, `)} FROM (SELECT ${sql.join([...axes, ...measures], sql`, `)} FROM ${target.table}${whereSql(query.filters, target)}${grouped}) AS grain`;
+  const single = query.axes.find((axis) => axis.as === 'row');
+  const from = single
+    ? singleRowsSql(single, query.filters, target)
+    : sql`${target.table}${whereSql(query.filters, target)}`;
+  return sql`SELECT ${sql.join([...outer, ...kept], sql`, `)} FROM (SELECT ${sql.join([...axes, ...measures], sql`, `)} FROM ${from}${grouped}) AS grain`;
+}
+
+/** The first so many rows in an order, with their places in it as `k`. */
+function singleRowsSql(
+  { order, limit }: Extract<GrainAxis, { as: 'row' }>,
+  filters: readonly RowFilter[],
+  target: Target,
+): SQL {
+  const by = order
+    ? sql`${at(column(target.columns, order.column).key)} ${sql.raw(order.descending ? 'DESC' : 'ASC')} NULLS LAST, n`
+    : sql`n`;
+  return sql`(SELECT *, row_number() OVER (ORDER BY ${by}) AS k FROM ${target.table}${whereSql(filters, target)} ORDER BY ${by} LIMIT ${limit}) AS single`;
 }
 
 /**
@@ -86,6 +102,8 @@ function axisSql(axis: GrainAxis, columns: Columns): SQL {
   switch (axis.as) {
     case 'value':
       return cell;
+    case 'row':
+      return sql`n`;
     case 'cycle':
       return cycleSql(cell, axis.cycle);
     case 'bin':
@@ -121,6 +139,7 @@ function stepSql(cell: SQL, step: Step, calendar: Calendar, { type }: ColumnProf
 
 /** How a group's key leaves the database: dates as milliseconds in UTC fields, numbers as doubles. */
 function axisText(axis: GrainAxis, columns: Columns, key: ReturnType<typeof at>): SQL {
+  if (axis.as === 'row') return sql`${key}::float8`;
   const profile = column(columns, axis.column);
   if (axis.as === 'step' || (axis.as === 'value' && isDated(profile)))
     return sql`(extract(epoch FROM ${key}) * 1000)::float8`;
@@ -132,6 +151,7 @@ function measureSql(measure: Measure, { columns, placed, measure: summed }: Targ
   if (summed) return summed(measure);
   if (measure.want === 'rows') return sql`count(*)::float8`;
   if (measure.want === 'first-row') return placed ? sql`min(n)::float8` : sql`0::float8`;
+  if (measure.want === 'place') return sql`min(k)::float8`;
   if (measure.want === 'some')
     return sql`(count(*) FILTER (WHERE ${someSql(parseFormula(measure.of), columns)}))::float8`;
   const cell = exprSql(measure, columns);
@@ -202,6 +222,7 @@ export function whereSql(filters: readonly RowFilter[], target: Target, more?: S
 
 /** One filter as a condition. `not` keeps blanks, ranges leave them out. */
 function filterSql(filter: RowFilter, all: readonly RowFilter[], target: Target): SQL {
+  if ('rows' in filter) return sql`n = ANY(${sql.param([...filter.rows])}::bigint[])`;
   const profile = column(target.columns, filter.column);
   const cell = sql`${at(filter.column)}`;
   if ('keep' in filter) return keepSql(cell, filter, profile);

@@ -4,7 +4,7 @@ import path from 'node:path';
 import type { Worker } from 'node:worker_threads';
 import { and, asc, desc, eq, isNotNull, isNull, ne, sql } from 'drizzle-orm';
 import { drizzle } from 'drizzle-orm/node-postgres';
-import { isNumeric, type ColumnProfile, type Correction } from '@/core/inference';
+import { isNumeric, unitCode, type ColumnProfile, type Correction } from '@/core/inference';
 import { ReadingRefusal } from '@/core/reading';
 import { byKey, formerColumn } from '@/core/spec';
 import { database } from '../db/client';
@@ -407,7 +407,7 @@ export async function correctColumn(id: string, key: string, change: CorrectionC
       ...(name ? { name } : {}),
       ...(role ? { role } : {}),
       ...(summary ? { summary } : {}),
-      ...(unit !== undefined ? { unit: unit || undefined } : {}),
+      ...(unit !== undefined ? { unit: unitCode(unit) || undefined } : {}),
     };
     if (role && role !== sheet.columns[index].role)
       column.reasons = [...column.reasons, 'You said what it is good for.'];

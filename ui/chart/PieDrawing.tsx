@@ -112,8 +112,10 @@ function SliceName({ slice, center, r }: { slice: Slice; center: Point; r: numbe
         fontSize={13}
         fill="#24302c"
       >
-        {slice.label.name} <tspan fill="#5c615a">{slice.words}</tspan>
-        {slice.label.name !== slice.name && <title>{slice.name}</title>}
+        {slice.label.name} <tspan fill="#5c615a">{slice.label.words}</tspan>
+        {(slice.label.name !== slice.name || slice.label.words !== slice.words) && (
+          <title>{`${slice.name} ${slice.words}`.trim()}</title>
+        )}
       </text>
     </g>
   );
