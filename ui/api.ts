@@ -3,7 +3,7 @@ import { nearestLocale } from '@/core/calendar';
 import type { ColumnProfile, Correction } from '@/core/inference';
 import type { ChartModel, Form } from '@/core/layout';
 import type { Reading, ShapeChoices } from '@/core/reading';
-import type { ChartSpec, PlacedPoint } from '@/core/spec';
+import type { FormerColumn, ChartSpec, PlacedPoint } from '@/core/spec';
 
 /** What the application's own API answers; see docs/api.md. The interface uses nothing else. */
 export interface Sheet {
@@ -17,6 +17,14 @@ export interface Sheet {
   columns: ColumnProfile[];
   reading: Reading | null;
   choices: ReadingChange;
+  /** What its user said of columns, by key. */
+  corrections: Record<string, Correction>;
+  /** Whether the last change of the reading can be taken back. */
+  canTakeBack: boolean;
+  /** Columns that earlier readings had and this one has not. */
+  former: FormerColumn[];
+  /** Of a table that stays in its database: when its rows were counted. */
+  countedAt?: string;
   createdAt: string;
   /** Changes whenever the rows were read anew. */
   version: string;
@@ -26,6 +34,17 @@ export interface Sheet {
 /** What a user decides of the reading of a whole table. */
 export interface ReadingChange extends ShapeChoices {
   worksheet?: string;
+}
+/** A correction of a column, of which `null` forgets a part. */
+export type CorrectionChange = { [Part in keyof Correction]?: Correction[Part] | null };
+/** What holds for all new charts of the desk. */
+export interface Settings {
+  calendar: NonNullable<ChartSpec['calendar']>;
+}
+/** The charts that a sheet takes with it, and those that lose a layer. */
+export interface SheetCharts {
+  goes: { id: string; title: string }[];
+  loses: { id: string; title: string }[];
 }
 export interface Source {
   id: string;
@@ -108,6 +127,8 @@ export class ApiError extends Error {
     readonly status: number,
     message: string,
     readonly title = '',
+    /** What the answer says besides: of a sheet that was deleted its name and columns. */
+    readonly more: { readonly deleted?: { readonly name: string; readonly columns: FormerColumn[] } } = {},
   ) {
     super(message);
   }
@@ -132,8 +153,14 @@ async function callBlob(path: string, init: RequestInit): Promise<Blob> {
 }
 
 async function toError(response: Response): Promise<ApiError> {
-  const problem = (await response.json().catch(() => ({}))) as { title?: string; detail?: string };
-  return new ApiError(response.status, problem.detail ?? `The server answered ${response.status}.`, problem.title);
+  const problem = (await response.json().catch(() => ({}))) as { title?: string; detail?: string } & ApiError['more'];
+  const { title, detail, deleted } = problem;
+  return new ApiError(
+    response.status,
+    detail ?? `The server answered ${response.status}.`,
+    title,
+    deleted ? { deleted } : {},
+  );
 }
 
 const json = (method: string, body: unknown, headers: Record<string, string> = {}): RequestInit => ({
@@ -154,7 +181,18 @@ export const api = {
     call<RowsBehind>('/api/rows-behind', { ...json('POST', { spec, ...point, limit }), signal }),
   rowsBehindCsv: (spec: ChartSpec, point: PlacedPoint) =>
     callBlob('/api/rows-behind.csv', json('POST', { spec, ...point })),
-  correct: (id: string, column: string, correction: Correction) =>
+  renameSheet: (id: string, name: string) => call<Sheet>(`/api/sheets/${id}`, json('PATCH', { name })),
+  copySheet: (id: string) => call<Partial<Sheet> & { id: string }>(`/api/sheets/${id}/copy`, { method: 'POST' }),
+  sheetCharts: (id: string) => call<SheetCharts>(`/api/sheets/${id}/charts`),
+  takeReadingBack: (id: string) => call<Sheet>(`/api/sheets/${id}/reading`, json('PATCH', { back: true })),
+  forgetRemembered: (id: string) => call<Sheet>(`/api/sheets/${id}/reading`, json('PATCH', { remembered: false })),
+  countAnew: (id: string) => call<Sheet>(`/api/sheets/${id}/count`, { method: 'POST' }),
+  settings: () => call<Settings>('/api/settings'),
+  keepSettings: (settings: Settings) => call<Settings>('/api/settings', json('PUT', settings)),
+  changeSource: (id: string, change: { name?: string; address?: string }) =>
+    call<Source>(`/api/sources/${id}`, json('PATCH', change)),
+  deleteSource: (id: string) => call<void>(`/api/sources/${id}`, { method: 'DELETE' }),
+  correct: (id: string, column: string, correction: CorrectionChange) =>
     call<Sheet>(`/api/sheets/${id}/columns/${column}`, json('PATCH', correction)),
   reread: (id: string, change: ReadingChange) => call<Sheet>(`/api/sheets/${id}/reading`, json('PATCH', change)),
   readAgain: (id: string) => call<Sheet>(`/api/sheets/${id}/again`, { method: 'POST' }),

@@ -16,3 +16,4 @@ export * from './tally';
 export * from './units';
 export { headingSaysLevel, headingSaysRate, isRateUnit } from './headings';
 export * from './rhythm';
+export * from './typed';

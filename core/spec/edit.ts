@@ -1,5 +1,6 @@
 import type { Step } from '../calendar';
-import type { ChartLook, ChartSpec, Filter, Layer, PlacedPoint, Scale, Shape, Side } from './chart-spec';
+import type { ChartLook, ChartSpec, Filter, Layer, PlacedPoint, Scale, SeriesStyle, Shape, Side } from './chart-spec';
+import type { Sources } from './sources';
 
 /** Changes to a chart, each from spec to spec. What a change makes wrong elsewhere it puts right. */
 
@@ -12,6 +13,13 @@ export function changeLayer(spec: ChartSpec, id: string, change: Partial<Layer>)
 
 /** Shapes whose length is read: their scale begins at zero. */
 export const SOLID: ReadonlySet<Shape> = new Set(['column', 'bar', 'area', 'pie']);
+
+/** The shape of an amount that is drawn beside the others: a line where the places follow on each other, else dots. */
+export function shapeBeside({ across }: Pick<ChartSpec, 'across'>, { columns }: Pick<Sources, 'columns'>): Shape {
+  const found = columns.get(across.column);
+  const follows = across.as !== 'group' && across.as !== 'rows';
+  return follows || found?.role === 'when' || found?.meaning === 'ordinal' ? 'line' : 'dot';
+}
 
 /** Gives layers a shape; the scales of columns, bars and areas begin at zero, and only they stay stacked. A pie and a single figure stand alone, bars lie down together. */
 export function setShape(spec: ChartSpec, ids: readonly string[], shape: Shape): ChartSpec {
@@ -76,6 +84,28 @@ export function setLook(spec: ChartSpec, change: ChartLook): ChartSpec {
   return next ? { ...rest, look: next } : rest;
 }
 
+/** How one series looks by itself: what becomes `undefined` is as its layer has it again; without a style all of it is. */
+export function setSeriesStyle(spec: ChartSpec, id: string, change: SeriesStyle | undefined): ChartSpec {
+  const { series = {}, ...rest } = spec;
+  const { [id]: before, ...others } = series;
+  const own = change && withoutEmpty({ ...before, ...change });
+  const next = own ? { ...others, [id]: own } : others;
+  return tidyScales(Object.keys(next).length > 0 ? { ...rest, series: next } : rest);
+}
+
+/** Draws a layer that is split as one series, or as one per group again. */
+export function setWhole(spec: ChartSpec, id: string, whole: boolean): ChartSpec {
+  return {
+    ...spec,
+    layers: spec.layers.map((layer) => {
+      if (layer.id !== id) return layer;
+      const { whole: before, stack, ...rest } = layer;
+      void before;
+      return whole ? { ...rest, whole } : { ...rest, ...(stack ? { stack } : {}) };
+    }),
+  };
+}
+
 /** Gives a group its own colour, wherever it is a series or a slice. */
 export function setColor(spec: ChartSpec, group: string, color: string): ChartSpec {
   return setLook(spec, { colors: { ...spec.look?.colors, [group]: color } });
@@ -88,7 +118,8 @@ function withoutEmpty<T extends object>(value: T): T | undefined {
 
 /** Everything that was set of the look of the chart and its layers goes back to how layout chooses it. */
 export function plainLook(spec: ChartSpec): ChartSpec {
-  const { look, ...rest } = spec;
+  const { look, series, ...rest } = spec;
+  void series;
   return {
     ...rest,
     ...(look?.locale ? { look: { locale: look.locale } } : {}),
@@ -135,7 +166,8 @@ export function withoutSplit(spec: ChartSpec): ChartSpec {
 
 function tidyScales(spec: ChartSpec): ChartSpec {
   const { right, ...scales } = spec.scales;
-  return spec.layers.some((layer) => layer.side === 'right')
+  const moved = Object.values(spec.series ?? {}).some(({ side }) => side === 'right');
+  return moved || spec.layers.some((layer) => layer.side === 'right')
     ? { ...spec, scales: { ...scales, right: right ?? { fit: 'zero' } } }
     : { ...spec, scales };
 }
@@ -217,6 +249,17 @@ export function addLayer(spec: ChartSpec, layer: Omit<Layer, 'id'>): ChartSpec {
   let n = spec.layers.length + 1;
   while (taken.has(`l${n}`)) n++;
   return tidyScales({ ...spec, layers: [...spec.layers, { ...layer, id: `l${n}` }] });
+}
+
+/** Where weeks and years begin; the usual way is not written down. */
+export function setCalendar(spec: ChartSpec, change: NonNullable<ChartSpec['calendar']>): ChartSpec {
+  const { calendar, ...rest } = spec;
+  const { weekStart, yearStart } = { ...calendar, ...change };
+  const next = withoutEmpty({
+    weekStart: weekStart === 'monday' ? undefined : weekStart,
+    yearStart: yearStart === 1 ? undefined : yearStart,
+  });
+  return next ? { ...rest, calendar: next } : rest;
 }
 
 /** Moves along the steps of the calendar. */

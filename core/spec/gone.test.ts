@@ -2,7 +2,15 @@ import { goneChecks } from '../checks';
 import { readTable } from '@/testing/table';
 import { byKey } from './against-columns';
 import type { ChartSpec } from './chart-spec';
-import { couldStandFor, formerColumn, goneFrom, withColumnInstead, withoutColumn, withoutLayers } from './gone';
+import {
+  couldStandFor,
+  formerColumn,
+  goneFrom,
+  withColumnInstead,
+  withoutColumn,
+  withoutLayers,
+  withSheetInstead,
+} from './gone';
 
 const { columns } = readTable([
   ['Sold on', 'Spot', 'Takings net £', 'Pieces', 'Visitors'],
@@ -91,4 +99,13 @@ test('a check says each in words and offers the column that would do', () => {
     ['gone-column', '“Takings” is not in the sheet any more.', 'Use Takings net'],
     ['gone-column', 'The sheet that a layer of this chart comes from is not there any more.', undefined],
   ]);
+});
+
+test('another sheet takes the place of one that was deleted, its columns by their names', () => {
+  const lost = { id: 'other', columns: columns.map((column) => formerColumn(column)) };
+  const again = { id: 'new', columns: [...columns].reverse().map((column, i) => ({ ...column, key: `c${i + 1}` })) };
+  const next = withSheetInstead(spec, lost, again);
+  expect(next?.layers[2]).toMatchObject({ amount: { column: 'c4' }, from: { sheet: 'new', across: 'c5' } });
+  expect(next?.layers[0]).toEqual(spec.layers[0]);
+  expect(withSheetInstead(spec, lost, { id: 'new', columns: again.columns.slice(0, 3) })).toBeUndefined();
 });

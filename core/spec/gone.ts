@@ -230,3 +230,30 @@ export function withFormer(columns: Columns, former: readonly FormerColumn[]): C
     ...columns,
   ]);
 }
+
+/**
+ * The chart with another sheet in the place of one that was deleted, its columns matched by name; `undefined` where one of
+ * those that the chart needs has no match.
+ */
+export function withSheetInstead(
+  spec: ChartSpec,
+  lost: { readonly id: string; readonly columns: readonly FormerColumn[] },
+  sheet: { readonly id: string; readonly columns: readonly ColumnProfile[] },
+): ChartSpec | undefined {
+  const plain = (name: string) => name.trim().toLowerCase();
+  const moved: ChartSpec = {
+    ...spec,
+    layers: spec.layers.map((layer) =>
+      layer.from?.sheet === lost.id ? { ...layer, from: { ...layer.from, sheet: sheet.id } } : layer,
+    ),
+  };
+  const keys = new Set(spec.layers.flatMap((layer) => (layer.from?.sheet === lost.id ? layerKeys(layer) : [])));
+  const pairs = [...keys].map((key) => {
+    const known = lost.columns.find((one) => one.key === key);
+    return [key, known && sheet.columns.find(({ name }) => plain(name) === plain(known.name))?.key] as const;
+  });
+  if (pairs.some(([, to]) => to === undefined)) return undefined;
+  // In two steps, so that keys that change places do not meet.
+  const aside = pairs.reduce((now, [key], i) => withColumnInstead(now, sheet.id, key, `c${1_000_000 + i}`), moved);
+  return pairs.reduce((now, [, to], i) => withColumnInstead(now, sheet.id, `c${1_000_000 + i}`, to ?? ''), aside);
+}

@@ -14,7 +14,8 @@ import {
   type Correction,
 } from '@/core/inference';
 import { SUMMARY_WORDS, upperFirst } from '@/core/spec';
-import { api, type Sheet } from '../api';
+import type { Sheet } from '../api';
+import { useCorrect } from './correcting';
 import { ROLE_MEANS, ROLE_WORDS } from './cells';
 import { Card, Field } from './Card';
 import styles from './cards.module.css';
@@ -22,8 +23,9 @@ import styles from './cards.module.css';
 /** How a column was read, why, what could not be read; and each part of it to change. */
 export function ColumnCard({ column, sheet, onDone }: { column: ColumnProfile; sheet: Sheet; onDone: () => void }) {
   const client = useQueryClient();
+  const say = useCorrect();
   const correct = useMutation({
-    mutationFn: (correction: Correction) => api.correct(sheet.id, column.key, correction),
+    mutationFn: (correction: Correction) => say(sheet, column, correction),
     onSuccess: (next) => client.setQueryData(['sheet', sheet.id], next),
   });
   const { stats, unread } = column;

@@ -1,4 +1,5 @@
 import type { AcrossTick, ChartModel } from '@/core/layout';
+import { tickStyle } from './letters';
 
 interface Props {
   x?: number;
@@ -12,9 +13,10 @@ export function AcrossLabel({ x = 0, y = 0, payload, model }: Props) {
   const tick: AcrossTick | undefined = model.across.ticks.find((one) => one.at === payload?.value);
   if (!tick) return null;
   const whole = model.across.labels[tick.at];
+  const style = tickStyle(model.look);
   if (model.lying)
     return (
-      <text x={x - 2} y={y} dy="0.35em" textAnchor="end" fontSize={12} fill="#24302c">
+      <text x={x - 2} y={y} dy="0.35em" textAnchor="end" {...style} fill={model.look?.axisLetters?.color ?? '#24302c'}>
         {tick.label}
         {whole !== tick.label && <title>{whole}</title>}
       </text>
@@ -24,20 +26,19 @@ export function AcrossLabel({ x = 0, y = 0, payload, model }: Props) {
       <text
         transform={`translate(${x + 4},${Number(y) + 4}) rotate(${model.across.angle ?? -38})`}
         textAnchor="end"
-        fontSize={12}
-        fill="#5c615a"
+        {...style}
       >
         {tick.label}
         <title>{whole}</title>
       </text>
     );
   return (
-    <text x={x} y={y} textAnchor="middle" fontSize={12} fill="#5c615a">
+    <text x={x} y={y} textAnchor="middle" {...style}>
       <tspan x={x} dy="0.9em">
         {tick.label}
       </tspan>
       {tick.under && (
-        <tspan x={x} dy="1.3em" fontWeight={600} fill="#24302c">
+        <tspan x={x} dy="1.3em" fontWeight={600} fill={model.look?.axisLetters?.color ?? '#24302c'}>
           {tick.under}
         </tspan>
       )}

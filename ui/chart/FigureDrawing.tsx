@@ -2,7 +2,7 @@ import type { ModelSeries } from '@/core/layout';
 import type { DrawingProps } from './drawing';
 
 /** A single figure, as large as its room allows, with its change and a small line of the steps before it. */
-export function FigureDrawing({ model, small = false, width, height }: DrawingProps) {
+export function FigureDrawing({ model, small = false, width, height, onPart }: DrawingProps) {
   const { figure } = model;
   const [series] = model.series;
   if (!figure) return null;
@@ -10,9 +10,11 @@ export function FigureDrawing({ model, small = false, width, height }: DrawingPr
   const line = figure.line && series && { width: Math.min(width * 0.6, 420), height: Math.min(height * 0.2, 72) };
   return (
     <div
+      onClick={onPart && series ? () => onPart(`layer:${series.layer}`) : undefined}
       style={{
         width,
         height,
+        cursor: onPart ? 'pointer' : undefined,
         display: 'flex',
         flexDirection: 'column',
         alignItems: 'center',

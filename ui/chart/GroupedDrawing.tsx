@@ -2,7 +2,7 @@
 
 import { useMemo } from 'react';
 import { CartesianGrid, ComposedChart, Line, ReferenceLine, Tooltip, XAxis, YAxis } from 'recharts';
-import { isBanded, type ChartModel, type ScaleModel } from '@/core/layout';
+import { isBanded, type ChartModel, type Plot, type ScaleModel } from '@/core/layout';
 import { AcrossLabel } from './AcrossLabel';
 import { AXIS_LINE, clickedAt, lyingAxis, placeAt, roomOf, sideAxis, type DrawingProps } from './drawing';
 import { GridHits } from './GridHits';
@@ -80,6 +80,7 @@ export function GroupedDrawing(props: DrawingProps) {
           {...(lying ? { xAxisId: firstSide, yAxisId: 'places' } : { yAxisId: firstSide })}
         />
       )}
+      {!small && model.look?.minor && grid !== 'none' && <MinorGrid model={model} plot={plot} />}
       {lying ? (
         <YAxis
           {...places}
@@ -140,6 +141,34 @@ export function GroupedDrawing(props: DrawingProps) {
     </ComposedChart>
   );
 }
+
+/** Finer lines halfway and quarterway between those of the amounts, where they do not melt together. */
+function MinorGrid({ model, plot }: { model: ChartModel; plot: Plot }) {
+  const scale = model.scales.left ?? model.scales.right;
+  if (!scale || scale.kind === 'log' || scale.ticks.length < 2) return null;
+  const [low, high] = scale.domain;
+  const step = scale.ticks[1] - scale.ticks[0];
+  const length = model.lying ? plot.width : plot.height;
+  const parts = [4, 2].find((one) => (step / (high - low)) * length >= one * LEAST_APART);
+  if (!parts) return null;
+  const fine = step / parts;
+  const lines = Array.from(
+    { length: Math.floor((high - low) / fine) + 2 },
+    (_, i) => Math.ceil(low / fine) * fine + i * fine,
+  )
+    .filter((value) => value <= high && Math.abs(value / step - Math.round(value / step)) > 1e-6)
+    .map((value) => (value - low) / (high - low));
+  const d = lines
+    .map((share) =>
+      model.lying
+        ? `M${plot.left + share * plot.width},${plot.top}v${plot.height}`
+        : `M${plot.left},${plot.top + (1 - share) * plot.height}h${plot.width}`,
+    )
+    .join('');
+  return <path className="minor-grid" d={d} stroke={GRID} strokeWidth={0.6} strokeDasharray="2 3" fill="none" />;
+}
+/** Finer lines than so many pixels apart are a grey. */
+const LEAST_APART = 9;
 
 /** The library draws axes, grid and what is read across; our own marks stand on its places. Its scales need a value each. */
 function rowsFor({ across, scales }: ChartModel): Record<string, number>[] {

@@ -159,7 +159,12 @@ function LineRun({ run, series, model, spots, small }: RunProps) {
         strokeLinejoin="round"
         data-mark="line"
       />
-      {shown && <Symbols d={symbolPath('circle', small ? 1.5 : (series.pointSize ?? 6) / 2)} {...{ points, series }} />}
+      {shown && (
+        <Symbols
+          d={symbolPath(series.marker ?? 'circle', small ? 1.5 : (series.pointSize ?? (series.marker ? 9 : 6)) / 2)}
+          {...{ points, series }}
+        />
+      )}
     </>
   );
 }

@@ -5,7 +5,8 @@ import { useMemo, type MouseEvent } from 'react';
 import { CartesianGrid, Scatter, ScatterChart, Tooltip, XAxis, YAxis } from 'recharts';
 import type { Locale } from '@/core/calendar';
 import { alongScale, lineThrough, writeValue, type ChartModel, type ModelSeries } from '@/core/layout';
-import { clickedAt, roomOf, scaleOf, sideAxis, TICK_STYLE, type DrawingProps } from './drawing';
+import { clickedAt, roomOf, scaleOf, sideAxis, type DrawingProps } from './drawing';
+import { tickStyle } from './letters';
 import { GridHits } from './GridHits';
 import tip from './ReadAcross.module.css';
 import { symbolPath } from './symbols';
@@ -53,7 +54,7 @@ export function ScatterDrawing({ model, small = false, width, height, onDot, onP
         interval={0}
         hide={small}
         height={small ? 0 : room.bottom}
-        tick={TICK_STYLE}
+        tick={tickStyle(model.look)}
         tickFormatter={(value: number) => across.labels[across.ticks.indexOf(value)] ?? ''}
         tickLine={false}
         axisLine={{ stroke: '#8d8674' }}

@@ -1,5 +1,6 @@
 import type { ChartModel, ScaleModel } from '@/core/layout';
 import type { Side } from '@/core/spec';
+import { tickStyle } from './letters';
 
 export interface DrawingProps {
   model: ChartModel;
@@ -30,9 +31,6 @@ export function roomOf({ model, small, width, height }: DrawingProps) {
 /** Base lines, and short strokes at the labels. */
 export const AXIS_LINE = { stroke: '#8d8674' };
 
-/** The words of ticks on both scales. */
-export const TICK_STYLE = { fontSize: 12, fill: '#5c615a' };
-
 /** Only a range that cuts values off clips them: a mark along the edge keeps its whole width. */
 export function cutsOff(model: ChartModel, side: Side): boolean {
   const scale = model.scales[side];
@@ -61,7 +59,7 @@ function amountAxis(model: ChartModel, side: Side, small: boolean) {
       ticks: scale.ticks,
       interval: 0 as const,
       hide: small,
-      tick: TICK_STYLE,
+      tick: tickStyle(model.look),
       tickFormatter: (value: number) => scale.labels[scale.ticks.indexOf(value)] ?? '',
       tickLine: model.look?.ticks ? AXIS_LINE : false,
       axisLine: false,

@@ -2,9 +2,10 @@
 
 import { useState } from 'react';
 import { useRouter } from 'next/navigation';
-import { Button, Input, Segmented } from 'antd';
+import { App, Button, Dropdown, Input, Segmented } from 'antd';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { api, type RelationWish, type Source } from '../api';
+import { RenameDialog } from '../desk/RenameDialog';
 import { TopBar } from '../theme/TopBar';
 import styles from './Database.module.css';
 import { FirstRows } from './FirstRows';
@@ -27,18 +28,7 @@ export function DatabaseOpener() {
         <div className={styles.halves}>
           <div className={styles.side}>
             {sources.data?.map((one) => (
-              <button
-                key={one.id}
-                type="button"
-                className={styles.source}
-                aria-pressed={one.id === source?.id}
-                onClick={() => setChosen(one.id)}
-              >
-                <b>{one.name}</b>
-                <span>
-                  {one.user} at {one.host}:{one.port}
-                </span>
-              </button>
+              <SourceLine key={one.id} source={one} chosen={one.id === source?.id} onChoose={() => setChosen(one.id)} />
             ))}
             {sources.data && (
               <NewSource
@@ -57,16 +47,112 @@ export function DatabaseOpener() {
   );
 }
 
+/** A database that is kept: chosen, renamed, given another address, or forgotten. */
+function SourceLine({ source, chosen, onChoose }: { source: Source; chosen: boolean; onChoose: () => void }) {
+  const client = useQueryClient();
+  const { modal, message } = App.useApp();
+  const [doing, setDoing] = useState<'rename' | 'address'>();
+  const refresh = () => client.invalidateQueries({ queryKey: ['sources'] });
+  const forget = () =>
+    modal.confirm({
+      title: `Forget ${source.name}?`,
+      content:
+        'The sheets that were opened in it, and the charts made of them, go too. In the database nothing changes.',
+      okText: 'Forget it',
+      okButtonProps: { danger: true },
+      cancelText: 'Keep',
+      onOk: () =>
+        api.deleteSource(source.id).then(
+          () => client.invalidateQueries(),
+          (error: Error) => void message.error(error.message),
+        ),
+    });
+  return (
+    <div className={styles.sourceLine}>
+      {doing === 'rename' && (
+        <RenameDialog
+          title="Another name for the database"
+          name={source.name}
+          onKeep={(name) => api.changeSource(source.id, { name }).then(refresh)}
+          onClose={() => setDoing(undefined)}
+        />
+      )}
+      <button type="button" className={styles.source} aria-pressed={chosen} onClick={onChoose}>
+        <b>{source.name}</b>
+        <span>
+          {source.user} at {source.host}:{source.port}/{source.database}
+        </span>
+      </button>
+      <Dropdown
+        trigger={['click']}
+        autoFocus
+        placement="bottomRight"
+        menu={{
+          items: [
+            { key: 'rename', label: 'Rename' },
+            { key: 'address', label: 'Change its address' },
+            { key: 'forget', label: 'Forget it', danger: true },
+          ],
+          onClick: ({ key }) => (key === 'forget' ? void forget() : setDoing(key as 'rename' | 'address')),
+        }}
+      >
+        <Button type="text" size="small" aria-label={`More for ${source.name}`}>
+          ⋯
+        </Button>
+      </Dropdown>
+      {doing === 'address' && (
+        <AddressForm
+          words="New address"
+          button="Test and change"
+          onAddress={(address) => api.changeSource(source.id, { address })}
+          onDone={() => {
+            setDoing(undefined);
+            void client.invalidateQueries();
+          }}
+          onLeave={() => setDoing(undefined)}
+        />
+      )}
+    </div>
+  );
+}
+
 function NewSource({ open, onAdded }: { open: boolean; onAdded: (source: Source) => void }) {
   const [shown, setShown] = useState(false);
-  const [address, setAddress] = useState('');
-  const add = useMutation({ mutationFn: () => api.addSource(address), onSuccess: onAdded });
   if (!open && !shown)
     return (
       <Button type="dashed" onClick={() => setShown(true)}>
         Another database
       </Button>
     );
+  return (
+    <AddressForm
+      words="Address of the database"
+      button="Test and keep"
+      onAddress={(address) => api.addSource(address)}
+      onDone={(source) => {
+        setShown(false);
+        onAdded(source);
+      }}
+    />
+  );
+}
+
+/** The address of a database, tested before it is kept. */
+function AddressForm({
+  words,
+  button,
+  onAddress,
+  onDone,
+  onLeave,
+}: {
+  words: string;
+  button: string;
+  onAddress: (address: string) => Promise<Source>;
+  onDone: (source: Source) => void;
+  onLeave?: () => void;
+}) {
+  const [address, setAddress] = useState('');
+  const add = useMutation({ mutationFn: () => onAddress(address), onSuccess: onDone });
   return (
     <form
       className={styles.form}
@@ -76,7 +162,7 @@ function NewSource({ open, onAdded }: { open: boolean; onAdded: (source: Source)
       }}
     >
       <label>
-        Address of the database
+        {words}
         <Input.TextArea
           value={address}
           autoSize={{ minRows: 2, maxRows: 5 }}
@@ -92,8 +178,9 @@ function NewSource({ open, onAdded }: { open: boolean; onAdded: (source: Source)
         </p>
       )}
       <Button type="primary" htmlType="submit" loading={add.isPending} disabled={address.trim() === ''}>
-        Test and keep
+        {button}
       </Button>
+      {onLeave && <Button onClick={onLeave}>Leave it</Button>}
     </form>
   );
 }

@@ -2,25 +2,34 @@
 
 import Link from 'next/link';
 import { App, Button, Dropdown } from 'antd';
+import { useState } from 'react';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { api, type ListedChart, type Sheet } from '../api';
 import { ChartDrawing } from '../chart/ChartDrawing';
 import styles from './Desk.module.css';
 import { dayWords } from './dates';
+import { copyChart, renameChart, wordsOf } from './doings';
+import { RenameDialog } from './RenameDialog';
+import { holdsPart } from './search';
 
 const PICTURE = { width: 262, height: 118 };
 
 /** The charts, the last changed first, each with a small picture drawn from its sheet. */
-export function ChartShelf({ charts, sheets }: { charts?: ListedChart[]; sheets?: Sheet[] }) {
+export function ChartShelf({ charts, sheets, part }: { charts?: ListedChart[]; sheets?: Sheet[]; part: string }) {
+  const sheetOf = (chart: ListedChart) => sheets?.find(({ id }) => id === chart.sheet);
+  const shown = charts?.filter((chart) => holdsPart(part, chart.title, sheetOf(chart)?.name));
   return (
     <section className={styles.charts} aria-label="Charts">
       <h2 className={styles.heading}>Charts</h2>
       {charts?.length === 0 && (
         <p className={styles.empty}>No charts yet. Open a sheet, click the heads of two columns, and press Save.</p>
       )}
+      {charts && charts.length > 0 && shown?.length === 0 && (
+        <p className={styles.empty}>No chart holds “{part.trim()}” in its title or in the name of its sheet.</p>
+      )}
       <ul className={styles.cards}>
-        {charts?.map((chart) => (
-          <ChartCard key={chart.id} chart={chart} sheet={sheets?.find(({ id }) => id === chart.sheet)} />
+        {shown?.map((chart) => (
+          <ChartCard key={chart.id} chart={chart} sheet={sheetOf(chart)} />
         ))}
       </ul>
     </section>
@@ -52,11 +61,26 @@ function ChartCard({ chart, sheet }: { chart: ListedChart; sheet?: Sheet }) {
       onOk: () => remove.mutateAsync(),
     });
   };
+  const [renaming, setRenaming] = useState(false);
+  const doing: Record<string, () => void> = {
+    rename: () => setRenaming(true),
+    copy: () => void copyChart(client, chart).catch((error: unknown) => message.error(wordsOf(error))),
+    delete: ask,
+  };
   return (
     <li className={styles.card}>
+      {renaming && (
+        <RenameDialog
+          title="Another name for the chart"
+          name={chart.title}
+          onKeep={(title) => renameChart(client, chart.id, title)}
+          onClose={() => setRenaming(false)}
+        />
+      )}
       <Link prefetch={false} href={`/charts/${chart.id}`} className={styles.cardLink}>
         <span className={styles.picture} aria-hidden>
           {picture.data && <ChartDrawing model={picture.data} small {...PICTURE} />}
+          {picture.error && <span className={styles.lacking}>{picture.error.message}</span>}
         </span>
         <span className={styles.cardTitle}>{chart.title}</span>
       </Link>
@@ -68,7 +92,14 @@ function ChartCard({ chart, sheet }: { chart: ListedChart; sheet?: Sheet }) {
           trigger={['click']}
           autoFocus
           placement="bottomRight"
-          menu={{ items: [{ key: 'delete', label: 'Delete', danger: true }], onClick: ask }}
+          menu={{
+            items: [
+              { key: 'rename', label: 'Rename' },
+              { key: 'copy', label: 'Duplicate' },
+              { key: 'delete', label: 'Delete', danger: true },
+            ],
+            onClick: ({ key }) => doing[key]?.(),
+          }}
         >
           <Button type="text" size="small" aria-label={`More for ${chart.title}`}>
             ⋯

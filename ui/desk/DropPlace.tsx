@@ -46,11 +46,21 @@ export function DropPlace() {
         (share) => setComing((now) => now && { ...now, share, phase: share < 1 ? 'sending' : 'reading' }),
         stop.signal,
       );
+      // Who stopped while the last answer was on its way wants no sheet.
+      if (stop.signal.aborted) {
+        await api.deleteSheet(id).catch(() => undefined);
+        throw new ApiError(0, 'Stopped.');
+      }
       if (!ready)
         await untilRead(id, stop.signal, (sheet) =>
           setComing((now) => now && { ...now, share: sheet.progress, phase: 'reading', sheet }),
         );
-      router.push(placeOf(await api.sheet(id)));
+      const sheet = await api.sheet(id);
+      if (stop.signal.aborted) {
+        await api.deleteSheet(id).catch(() => undefined);
+        throw new ApiError(0, 'Stopped.');
+      }
+      router.push(placeOf(sheet));
       // The desk is made anew when its user comes back to it.
       void client.invalidateQueries({ queryKey: ['sheets'], refetchType: 'none' });
     } catch (thrown) {

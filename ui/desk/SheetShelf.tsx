@@ -3,19 +3,27 @@
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { App, Button, Dropdown } from 'antd';
+import { useState } from 'react';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { api, type Sheet } from '../api';
 import styles from './Desk.module.css';
 import { dayWords } from './dates';
+import { copySheet, renameSheet, whatGoes, wordsOf } from './doings';
+import { RenameDialog } from './RenameDialog';
+import { holdsPart } from './search';
 
 /** The sheets, the newest first. */
-export function SheetShelf({ sheets }: { sheets?: Sheet[] }) {
+export function SheetShelf({ sheets, part }: { sheets?: Sheet[]; part: string }) {
+  const shown = sheets?.filter(({ name, fileName }) => holdsPart(part, name, fileName));
   return (
     <section className={styles.shelf} aria-label="Sheets">
       <h2 className={styles.heading}>Sheets</h2>
       {sheets?.length === 0 && <p className={styles.empty}>No sheets yet. Drop a file, and it opens ready to chart.</p>}
+      {sheets && sheets.length > 0 && shown?.length === 0 && (
+        <p className={styles.empty}>No sheet holds “{part.trim()}” in its name.</p>
+      )}
       <ul className={styles.sheets}>
-        {sheets?.map((sheet) => (
+        {shown?.map((sheet) => (
           <SheetLine key={sheet.id} sheet={sheet} />
         ))}
       </ul>
@@ -45,19 +53,38 @@ function SheetLine({ sheet }: { sheet: Sheet }) {
       message.error(error.message);
     },
   });
-  const ask = () => {
+  const [renaming, setRenaming] = useState(false);
+  const ask = async () => {
+    const goes = await whatGoes(sheet).catch(() => [
+      'Its rows and every chart made of it are deleted with it. This cannot be undone.',
+    ]);
     modal.confirm({
       title: `Delete ${sheet.name}?`,
-      content: 'Its rows and every chart made of it are deleted with it. This cannot be undone.',
+      content: goes.map((words) => <p key={words}>{words}</p>),
       okText: 'Delete',
       okButtonProps: { danger: true },
       cancelText: 'Keep',
       onOk: () => remove.mutateAsync(),
     });
   };
+  const doing: Record<string, () => void> = {
+    reading: () => router.push(`/sheets/${sheet.id}/reading`),
+    again: () => again.mutate(),
+    rename: () => setRenaming(true),
+    copy: () => void copySheet(client, sheet.id).catch((error: unknown) => message.error(wordsOf(error))),
+    delete: () => void ask(),
+  };
   const unread = sheet.columns.reduce((sum, column) => sum + column.unread.count, 0);
   return (
     <li className={styles.sheet}>
+      {renaming && (
+        <RenameDialog
+          title="Another name for the sheet"
+          name={sheet.name}
+          onKeep={(name) => renameSheet(client, sheet.id, name)}
+          onClose={() => setRenaming(false)}
+        />
+      )}
       <div className={styles.sheetWords}>
         {sheet.status === 'ready' ? (
           <Link prefetch={false} href={`/sheets/${sheet.id}`} className={styles.sheetName}>
@@ -70,7 +97,7 @@ function SheetLine({ sheet }: { sheet: Sheet }) {
           {sheet.status === 'reading' && `being read, ${Math.round(sheet.progress * 100)}%`}
           {sheet.status === 'failed' && <span className={styles.failed}>{sheet.error}</span>}
           {sheet.status === 'ready' &&
-            `${sheet.rowCount.toLocaleString('en-GB')} rows, ${sheet.columns.length} columns${sheet.reading?.format === 'database' ? ', in its database' : ''}`}
+            `${sheet.rowCount.toLocaleString('en-GB')} rows, ${sheet.columns.length} columns${sheet.countedAt ? `, in its database, counted ${dayWords(sheet.countedAt)}` : ''}`}
           {unread > 0 && <span className={styles.failed}> · {unread.toLocaleString('en-GB')} unread</span>}
         </span>
       </div>
@@ -81,15 +108,17 @@ function SheetLine({ sheet }: { sheet: Sheet }) {
         placement="bottomRight"
         menu={{
           items: [
-            ...(sheet.status === 'ready' ? [{ key: 'reading', label: 'How it was read' }] : []),
+            ...(sheet.status === 'ready'
+              ? [
+                  { key: 'reading', label: 'How it was read' },
+                  { key: 'rename', label: 'Rename' },
+                  { key: 'copy', label: 'Duplicate' },
+                ]
+              : []),
             ...(sheet.status === 'failed' ? [{ key: 'again', label: 'Try again' }] : []),
             { key: 'delete', label: 'Delete', danger: true },
           ],
-          onClick: ({ key }) => {
-            if (key === 'reading') router.push(`/sheets/${sheet.id}/reading`);
-            else if (key === 'again') again.mutate();
-            else ask();
-          },
+          onClick: ({ key }) => doing[key]?.(),
         }}
       >
         <Button type="text" size="small" aria-label={`More for ${sheet.name}`}>

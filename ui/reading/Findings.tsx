@@ -10,10 +10,12 @@ interface Props {
   sheet: Sheet;
   busy: boolean;
   onChange: (change: ReadingChange) => void;
+  /** What was said of another sheet is not to hold here. */
+  onForget: () => void;
 }
 
 /** What was found of how the table stands in its file: one plain statement each, turned round by one click. */
-export function Findings({ sheet, busy, onChange }: Props) {
+export function Findings({ sheet, busy, onChange, onForget }: Props) {
   const findings = sheet.reading?.findings ?? [];
   const notes = sheet.reading?.notes ?? [];
   return (
@@ -47,6 +49,11 @@ export function Findings({ sheet, busy, onChange }: Props) {
             <div>
               <span>{note}</span>
             </div>
+            {note === sheet.reading?.remembered?.note && (
+              <button type="button" className="action" disabled={busy} onClick={onForget}>
+                Do not apply it
+              </button>
+            )}
           </li>
         ))}
         {findings.length === 0 && notes.length === 0 && (
@@ -64,7 +71,7 @@ export function Findings({ sheet, busy, onChange }: Props) {
 }
 
 /** Reads only a run of rows. */
-function RowRun({ sheet, busy, onChange }: Props) {
+function RowRun({ sheet, busy, onChange }: Omit<Props, 'onForget'>) {
   const chosen = sheet.choices.rows;
   const [open, setOpen] = useState(false);
   const [from, setFrom] = useState<number | null>(chosen?.from ?? null);

@@ -4,7 +4,8 @@ import { Button } from 'antd';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { isDated, type ColumnProfile, type Correction } from '@/core/inference';
 import { fromIso } from '@/core/calendar';
-import { api, type Sheet } from '../api';
+import type { Sheet } from '../api';
+import { useCorrect } from '../cards/correcting';
 import styles from './Reading.module.css';
 
 /** What nothing in the sheet decides is asked. */
@@ -17,8 +18,9 @@ const LONG = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', y
 
 function Question({ column, sheet }: { column: ColumnProfile; sheet: Sheet }) {
   const client = useQueryClient();
+  const say = useCorrect();
   const answer = useMutation({
-    mutationFn: (correction: Correction) => api.correct(sheet.id, column.key, correction),
+    mutationFn: (correction: Correction) => say(sheet, column, correction),
     onSuccess: (next) => client.setQueryData(['sheet', sheet.id], next),
   });
   const choices = isDated(column) ? dateChoices(column) : numberChoices();

@@ -7,6 +7,7 @@ import { App, Button, Dropdown } from 'antd';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import type { ReadingChange } from '../api';
 import { api, type Sheet } from '../api';
+import { CorrectingProvider, sayAgain, stepOf, type Correct, type CorrectionStep } from '../cards/correcting';
 import { TopBar } from '../theme/TopBar';
 import { ColumnCards } from './ColumnCards';
 import { Findings } from './Findings';
@@ -42,11 +43,17 @@ function ReadingOf({ sheet }: { sheet: Sheet }) {
       message.error(error.message);
     },
   });
+  const again = (work: (id: string) => Promise<Sheet>) =>
+    work(sheet.id).then(
+      (next) => client.setQueryData(['sheet', sheet.id], next),
+      (error: Error) => message.error(error.message),
+    );
+  const { correct, canUndo, undo } = useReadingHistory(sheet);
   const { reading } = sheet;
   const worksheets = reading?.worksheets ?? [];
   const where = reading?.worksheet ? `${sheet.fileName}, sheet “${reading.worksheet}”` : sheet.fileName;
   return (
-    <>
+    <CorrectingProvider value={correct}>
       <TopBar path={[{ words: 'Desk', href: '/' }, { words: where }]}>
         {worksheets.length > 1 && (
           <Dropdown
@@ -63,6 +70,16 @@ function ReadingOf({ sheet }: { sheet: Sheet }) {
           >
             <Button>Other worksheet</Button>
           </Dropdown>
+        )}
+        {canUndo && (
+          <Button type="text" onClick={undo}>
+            Undo
+          </Button>
+        )}
+        {!canUndo && sheet.canTakeBack && (
+          <Button type="text" onClick={() => void again(api.takeReadingBack)}>
+            Undo the last change of the reading
+          </Button>
         )}
         <Button onClick={() => setNewer(true)}>Take a newer file</Button>
         <Button type="primary" onClick={() => router.push(`/sheets/${sheet.id}`)}>
@@ -85,12 +102,36 @@ function ReadingOf({ sheet }: { sheet: Sheet }) {
         <Questions sheet={sheet} />
         {reading && <SeenTable reading={reading} columns={sheet.columns} />}
         <div className={styles.halves}>
-          <Findings sheet={sheet} busy={change.isPending} onChange={change.mutate} />
+          <Findings
+            sheet={sheet}
+            busy={change.isPending}
+            onChange={change.mutate}
+            onForget={() => void again(api.forgetRemembered)}
+          />
           <ColumnCards sheet={sheet} />
         </div>
       </main>
-    </>
+    </CorrectingProvider>
   );
+}
+
+/** Corrections that were made on this screen, each to be taken back. */
+function useReadingHistory(sheet: Sheet) {
+  const client = useQueryClient();
+  const { message } = App.useApp();
+  const [steps, setSteps] = useState<readonly CorrectionStep[]>([]);
+  const correct: Correct = async (of, column, correction) => {
+    const next = await api.correct(of.id, column.key, correction);
+    setSteps((now) => [...now, stepOf(of, column, correction)]);
+    return next;
+  };
+  const undo = () => {
+    const last = steps[steps.length - 1];
+    if (!last) return;
+    setSteps(steps.slice(0, -1));
+    sayAgain(client, sheet.id, last.column, last.before).catch((error: Error) => message.error(error.message));
+  };
+  return { correct, undo, canUndo: steps.length > 0 };
 }
 
 const leftOut = ({ reading }: Sheet) =>

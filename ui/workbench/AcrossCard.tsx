@@ -15,6 +15,7 @@ import {
 import { Card, Field, SelectField } from '../cards/Card';
 import styles from '../cards/cards.module.css';
 import { choicesFor } from './menus';
+import { CalendarFields } from './CalendarFields';
 import { useWork } from './store';
 
 const GAP_WORDS: Readonly<Record<Gaps, string>> = { open: 'Left open', bridge: 'Bridged', zero: 'Counted as zero' };
@@ -63,9 +64,9 @@ export function AcrossCard({ model, spec, sources }: { model: ChartModel; spec: 
               options={GAPS.map((gaps) => ({ value: gaps, label: GAP_WORDS[gaps] }))}
             />
           </Field>
-          <Field label="Part steps">
+          <Field label="Unfinished">
             <Radio.Group
-              aria-label="First and last step, where not whole"
+              aria-label={`First and last ${across.step}, where unfinished`}
               size="small"
               value={across.partial ?? 'keep'}
               onChange={(event) =>
@@ -76,8 +77,8 @@ export function AcrossCard({ model, spec, sources }: { model: ChartModel; spec: 
                 )
               }
               options={[
-                { value: 'keep', label: 'Keep' },
-                { value: 'leave-out', label: 'Leave out' },
+                { value: 'keep', label: 'Shown' },
+                { value: 'leave-out', label: `Whole ${across.step}s only` },
               ]}
             />
           </Field>
@@ -95,7 +96,7 @@ export function AcrossCard({ model, spec, sources }: { model: ChartModel; spec: 
             { value: 'auto', label: 'As there is room' },
             { value: 'level', label: 'Level' },
             { value: 'leaning', label: 'Leaning' },
-            { value: 'standing', label: 'Standing' },
+            { value: 'standing', label: 'Upright' },
           ]}
         />
       )}
@@ -111,6 +112,7 @@ export function AcrossCard({ model, spec, sources }: { model: ChartModel; spec: 
           ]}
         />
       )}
+      {across.as === 'time' && <CalendarFields spec={spec} />}
       {across.as === 'number' && <p className={styles.facts}>One dot per row.</p>}
       <p className={styles.why}>
         {upperFirst(

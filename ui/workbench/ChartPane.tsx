@@ -1,11 +1,12 @@
 'use client';
 
-import { useCallback, useMemo, useRef, useState, type RefObject } from 'react';
+import { useCallback, useMemo, useRef, useState, type ReactNode, type RefObject } from 'react';
 import { Popover, Spin } from 'antd';
 import type { ChartLook, PlacedPoint, Sources } from '@/core/spec';
 import type { Sheet } from '../api';
 import { inSight, type ChartModel } from '@/core/layout';
 import { ChartDrawing } from '../chart/ChartDrawing';
+import { lettersStyle } from '../chart/letters';
 import styles from './ChartPane.module.css';
 import { ChartParts } from './ChartParts';
 import { InPlaceText } from './InPlaceText';
@@ -26,10 +27,12 @@ interface Props {
   preview: ReturnType<typeof usePreview>;
   busy: boolean;
   error?: string;
+  /** What stands in the place of a chart that cannot be drawn. */
+  lacks?: ReactNode;
 }
 
 /** The chart with its title; every part of it is its own control. */
-export function ChartPane({ holder, size, sheet, sources, preview, busy, error }: Props) {
+export function ChartPane({ holder, size, sheet, sources, preview, busy, error, lacks }: Props) {
   const { spec, model } = preview;
   const edit = useWork((state) => state.edit);
   const figure = useRef<HTMLElement>(null);
@@ -86,6 +89,7 @@ export function ChartPane({ holder, size, sheet, sources, preview, busy, error }
                   <h1 className={styles.heading} data-ground>
                     <InPlaceText
                       className={styles.title}
+                      style={lettersStyle(spec.look?.titleLetters)}
                       text={model.title}
                       what="Title"
                       written={spec.text.title !== undefined}
@@ -178,13 +182,14 @@ export function ChartPane({ holder, size, sheet, sources, preview, busy, error }
                   )}
                 </div>
               )}
-              {!spec && !busy && !trouble && <Invitation sheet={sheet} />}
+              {!spec && !busy && !trouble && !lacks && <Invitation sheet={sheet} />}
             </div>
           </div>
         </div>
       </figure>
+      {lacks}
       {model && (
-        <div className={styles.tools} data-no-export>
+        <div className={styles.tools} data-title={spec?.look?.title} data-no-export>
           <PartsMenu model={model} onOpen={open} />
         </div>
       )}

@@ -11,7 +11,10 @@ import { InPlaceText } from './InPlaceText';
 import { LayerCard } from './LayerCard';
 import { LookCard } from './LookCard';
 import { ScaleCard } from './ScaleCard';
+import { SeriesCard } from './SeriesCard';
+import { AxisWordsCard, TitleCard } from './TitleCard';
 import { SeriesName } from './SeriesName';
+import { lettersStyle } from '../chart/letters';
 import { useWork } from './store';
 
 interface Props {
@@ -44,7 +47,7 @@ export function ChartParts({ model, spec, sources, open, onOpen }: Props) {
       data-no-export
     />
   );
-  const card = open === undefined ? undefined : cardOf(open, model, spec, sources);
+  const card = open === undefined ? undefined : cardOf(open, model, spec, sources, onOpen);
   const gone = open !== undefined && !card;
   useEffect(() => {
     // The card of a part that a change took away closes with it.
@@ -98,7 +101,13 @@ export function ChartParts({ model, spec, sources, open, onOpen }: Props) {
 }
 
 /** The card of a part: a scale, what runs across, the grid, the whole chart, or a layer ("layer:l1"). */
-function cardOf(part: string, model: ChartModel, spec: ChartSpec, sources: Sources): ReactNode {
+function cardOf(
+  part: string,
+  model: ChartModel,
+  spec: ChartSpec,
+  sources: Sources,
+  onOpen: (part: string) => void,
+): ReactNode {
   switch (part) {
     case 'left':
     case 'right':
@@ -109,7 +118,14 @@ function cardOf(part: string, model: ChartModel, spec: ChartSpec, sources: Sourc
       return <GridCard spec={spec} />;
     case 'look':
       return <LookCard spec={spec} />;
+    case 'title':
+      return <TitleCard spec={spec} />;
+    case 'words':
+      return <AxisWordsCard spec={spec} />;
     default: {
+      const one = model.series.find(({ id }) => `series:${id}` === part);
+      if (one)
+        return <SeriesCard series={one} model={model} spec={spec} onLayer={() => onOpen(`layer:${one.layer}`)} />;
       const layer = spec.layers.find(({ id }) => `layer:${id}` === part);
       return layer && <LayerCard layer={layer} model={model} spec={spec} sources={sources} />;
     }
@@ -175,6 +191,7 @@ function AxisTitle({
       style={{
         ...(model.lying && side === 'left' ? { left: plot.left, width: plot.width } : style),
         ...(both && own.length === 1 ? { color: wordColor(own[0].color), fontWeight: 600 } : {}),
+        ...axisTitleStyle(spec),
       }}
     >
       <InPlaceText
@@ -192,6 +209,12 @@ function AxisTitle({
   );
 }
 
+/** The titles of axes are a little larger than their other words. */
+function axisTitleStyle({ look }: ChartSpec): CSSProperties {
+  const letters = look?.axisLetters;
+  return lettersStyle(letters?.size ? { ...letters, size: letters.size + 1 } : letters);
+}
+
 function AcrossTitle({ model, spec }: { model: ChartModel; spec: ChartSpec }) {
   const edit = useWork((state) => state.edit);
   const { plot } = model.size;
@@ -199,7 +222,10 @@ function AcrossTitle({ model, spec }: { model: ChartModel; spec: ChartSpec }) {
   return (
     <span
       className={model.lying ? styles.axisTitle : styles.acrossTitle}
-      style={model.lying ? { left: 0 } : { left: plot.left, width: plot.width, bottom: model.scroll ? 18 : 0 }}
+      style={{
+        ...(model.lying ? { left: 0 } : { left: plot.left, width: plot.width, bottom: model.scroll ? 18 : 0 }),
+        ...axisTitleStyle(spec),
+      }}
     >
       <InPlaceText
         text={model.across.title}

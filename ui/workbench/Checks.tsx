@@ -1,11 +1,13 @@
 'use client';
 
-import { memo, useState } from 'react';
+import { memo, useRef, useState } from 'react';
 import { Popover } from 'antd';
 import type { Check } from '@/core/layout';
 import type { ChartSpec } from '@/core/spec';
-import type { Sheet } from '../api';
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { api, type Sheet } from '../api';
 import styles from './Checks.module.css';
+import { useFitting } from './useFitting';
 import { useWork } from './store';
 
 interface Props {
@@ -13,16 +15,17 @@ interface Props {
   sheet: Sheet;
   onShow: (column: string) => void;
 }
-const IN_LINE = 3;
-
-/** What the chart's maker should know: one calm line at the foot, the rest a click away. */
+/** What the chart's maker should know: one calm line at the foot, as much as stands in it whole; the rest a click away. */
 export const Checks = memo(function Checks({ checks, sheet, onShow }: Props) {
   const [open, setOpen] = useState(false);
+  const line = useRef<HTMLUListElement>(null);
   const notes = [
     ...checks,
     ...(sheet.reading?.notes ?? []).map((message): Check => ({ id: 'missing', level: 'note', message })),
   ];
+  const fit = useFitting(line, notes.length, notes.map(({ message }) => message).join('\n'));
   const words = notes.length === 0 ? 'Nothing to note' : `${notes.length} ${notes.length === 1 ? 'check' : 'checks'}`;
+  const more = notes.length - fit;
   const all = (
     <ul className={styles.all} aria-label="All checks">
       {notes.map((check, i) => (
@@ -34,7 +37,7 @@ export const Checks = memo(function Checks({ checks, sheet, onShow }: Props) {
   );
   return (
     <footer className={styles.foot} aria-label="Checks">
-      {notes.length > IN_LINE ? (
+      {more > 0 ? (
         <Popover open={open} onOpenChange={setOpen} trigger="click" placement="topLeft" content={all} arrow={false}>
           <button type="button" className={styles.count} aria-haspopup="dialog" aria-expanded={open}>
             {words}
@@ -43,16 +46,17 @@ export const Checks = memo(function Checks({ checks, sheet, onShow }: Props) {
       ) : (
         <b className={styles.words}>{words}</b>
       )}
-      <ul className={styles.line}>
-        {notes.slice(0, IN_LINE).map((check, i) => (
-          <li key={i}>
+      <ul ref={line} className={styles.line}>
+        {notes.map((check, i) => (
+          // What does not stand here whole is read in the list of all.
+          <li key={i} className={i < fit ? undefined : styles.hidden} aria-hidden={i < fit ? undefined : true}>
             <One check={check} sheet={sheet} onShow={onShow} />
           </li>
         ))}
       </ul>
-      {notes.length > IN_LINE && (
+      {more > 0 && (
         <button type="button" className="action" onClick={() => setOpen(true)}>
-          {notes.length - IN_LINE} more
+          {more === notes.length ? 'Read them' : `${more} more`}
         </button>
       )}
     </footer>
@@ -79,11 +83,26 @@ function One({ check, sheet, onShow }: { check: Check; sheet: Sheet; onShow: (co
           {check.changeWords ?? 'Change it'}
         </button>
       )}
+      {check.message === sheet.reading?.remembered?.note && <Forget sheet={sheet} />}
       {unread && (
         <button type="button" className="action" onClick={() => onShow(unread.key)}>
           Show them
         </button>
       )}
     </span>
+  );
+}
+
+/** Refuses what was said of another sheet with the same columns. */
+function Forget({ sheet }: { sheet: Sheet }) {
+  const client = useQueryClient();
+  const forget = useMutation({
+    mutationFn: () => api.forgetRemembered(sheet.id),
+    onSuccess: (next) => client.setQueryData(['sheet', sheet.id], next),
+  });
+  return (
+    <button type="button" className="action" disabled={forget.isPending} onClick={() => forget.mutate()}>
+      Do not apply it
+    </button>
   );
 }

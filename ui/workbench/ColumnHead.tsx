@@ -1,6 +1,6 @@
 'use client';
 
-import { memo, useState, type CSSProperties } from 'react';
+import { memo, useRef, useState, type CSSProperties } from 'react';
 import { Popover } from 'antd';
 import { unitSign } from '@/core/layout';
 import type { ColumnProfile } from '@/core/inference';
@@ -22,12 +22,20 @@ interface Props {
   onPick: (key: string) => void;
   onMove: (to: number) => void;
   onFocus: (index: number) => void;
+  /** Gives the column another width; without one, its own again. */
+  onWidth: (key: string, width: number | undefined) => void;
 }
+
+/** About how wide a letter of a name is, in pixels. */
+const NAME_LETTER = 7;
+/** How much one press of a key widens a column, in pixels. */
+const WIDER = 24;
 
 /** A column's head: a click picks it; its second line says what it is, and opens how it was read. */
 export const ColumnHead = memo(function ColumnHead(props: Props) {
-  const { column, sheet, index, left, width, order, color, tabbable, onPick, onMove, onFocus } = props;
+  const { column, sheet, index, left, width, order, color, tabbable, onPick, onMove, onFocus, onWidth } = props;
   const [open, setOpen] = useState(false);
+  const began = useRef<{ x: number; width: number }>(undefined);
   const picked = order > 0;
   const second = headWords(column, column.unit ? unitSign(column.unit) : undefined);
   return (
@@ -45,9 +53,13 @@ export const ColumnHead = memo(function ColumnHead(props: Props) {
         tabIndex={tabbable ? 0 : -1}
         onClick={() => onPick(column.key)}
         onFocus={() => onFocus(index)}
-        title={column.name}
         aria-label={`${column.name}, ${second}${picked ? `, pick ${order}` : ''}`}
         onKeyDown={(event) => {
+          if (event.altKey && (event.key === 'ArrowRight' || event.key === 'ArrowLeft')) {
+            event.preventDefault();
+            onWidth(column.key, width + (event.key === 'ArrowRight' ? WIDER : -WIDER));
+            return;
+          }
           if (event.key === 'ArrowRight') {
             event.preventDefault();
             onMove(index + 1);
@@ -62,7 +74,9 @@ export const ColumnHead = memo(function ColumnHead(props: Props) {
           }
         }}
       >
-        <span className={styles.name}>{column.name}</span>
+        <span className={styles.name} data-cut={column.name.length * NAME_LETTER > width - 30 || undefined}>
+          <span>{column.name}</span>
+        </span>
         {picked && (
           <span className={styles.order} aria-hidden>
             {order}
@@ -91,6 +105,20 @@ export const ColumnHead = memo(function ColumnHead(props: Props) {
         </button>
       </Popover>
       <Picture heights={column.picture ?? []} onPick={() => onPick(column.key)} />
+      <span
+        className={styles.edge}
+        title="Drag to make the column wider or narrower; double-click for its own width. Keys: Alt with ← and →."
+        onPointerDown={(event) => {
+          event.currentTarget.setPointerCapture(event.pointerId);
+          began.current = { x: event.clientX, width };
+        }}
+        onPointerMove={(event) => {
+          if (event.buttons === 1 && began.current)
+            onWidth(column.key, began.current.width + event.clientX - began.current.x);
+        }}
+        onDoubleClick={() => onWidth(column.key, undefined)}
+        aria-hidden
+      />
     </div>
   );
 });

@@ -39,6 +39,14 @@ export function GridCard({ spec }: { spec: ChartSpec }) {
       />
       <div>
         <Checkbox
+          checked={look.minor ?? false}
+          onChange={(event) => edit((now) => setLook(now, { minor: event.target.checked || undefined }))}
+        >
+          Finer lines between them
+        </Checkbox>
+      </div>
+      <div>
+        <Checkbox
           checked={look.plumb ?? false}
           onChange={(event) => edit((now) => setLook(now, { plumb: event.target.checked || undefined }))}
         >

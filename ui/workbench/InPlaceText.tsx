@@ -45,6 +45,8 @@ export function InPlaceText({ text, what, written, onChange, className = '', sty
         className={`${styles.text} ${text === '' ? styles.none : ''} ${className}`}
         style={style}
         onClick={begin}
+        // What is only an invitation to write is in no picture.
+        data-no-export={text === '' ? '' : undefined}
         title={`${what}: click to rewrite`}
         aria-label={text ? `${text}. ${what}, rewrite` : `${what}: none. Write one`}
       >

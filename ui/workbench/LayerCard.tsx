@@ -5,10 +5,12 @@ import { useState } from 'react';
 import { groupWords, type ChartModel } from '@/core/layout';
 import {
   changeLayer,
+  column,
   layerWords,
   moveLayer,
   setColor,
   setStyle,
+  setWhole,
   type ChartSpec,
   type Layer,
   type Shape,
@@ -18,6 +20,7 @@ import { Card, Field, SelectField } from '../cards/Card';
 import styles from '../cards/cards.module.css';
 import { ColorField } from '../cards/ColorField';
 import { shapeChoices, sideChoices, summaryChoices, type Choice } from './menus';
+import { FigureFields, PieFields } from './FigureFields';
 import { useWork } from './store';
 
 /** One colour for a layer; for each of its groups, or of its slices, where there are several. */
@@ -105,7 +108,19 @@ export function LayerCard({
       </Field>
       {'column' in layer.amount && spec.across.as !== 'number' && pick('Summary', summaryChoices(layer, sources))}
       {pick('Shape', shapeChoices(layer, spec, sources))}
-      {pick('Scale', sideChoices(layer))}
+      {layer.shape === 'figure' && <FigureFields layer={layer} model={model} spec={spec} style={style} />}
+      {layer.shape === 'pie' && <PieFields layer={layer} style={style} />}
+      {!model.figure && !model.slices && pick('Scale', sideChoices(layer))}
+      {spec.split && spec.layers.length > 1 && (
+        <Field label="Split">
+          <Checkbox
+            checked={!layer.whole}
+            onChange={(event) => edit((now) => setWhole(now, layer.id, !event.target.checked))}
+          >
+            One per {column(sources.columns, spec.split.column).name}
+          </Checkbox>
+        </Field>
+      )}
       <Colors layer={layer} model={model} />
       {(layer.shape === 'line' || layer.shape === 'area') && (
         <>
@@ -181,7 +196,9 @@ export function LayerCard({
           />
         </Field>
       )}
-      {!model.figure && spec.across.as !== 'number' && <ValuesFields layer={layer} model={model} style={style} />}
+      {!model.figure && !model.slices && spec.across.as !== 'number' && (
+        <ValuesFields layer={layer} model={model} style={style} />
+      )}
       {spec.layers.length > 1 && (
         <Field label="Drawn">
           <Button
@@ -227,38 +244,48 @@ function ValuesFields({
   model: ChartModel;
   style: (change: NonNullable<Layer['style']>) => void;
 }) {
-  const { values, valuesAs, valuesOf } = layer.style ?? {};
+  const { values, valuesAs, valuesOf, shareOf } = layer.style ?? {};
   const stacked = model.series.some(
     (series) => series.layer === layer.id && series.stack !== undefined && !series.share,
   );
   return (
     <>
-      {!model.slices && (
-        <SelectField
-          label="Values"
-          name="Values on the marks"
-          value={values === true ? 'all' : values || 'none'}
-          onChange={(next: 'none' | 'all' | 'ends' | 'extremes') =>
-            style({ values: next === 'none' ? undefined : next === 'all' ? true : next })
-          }
-          options={[
-            { value: 'none', label: 'None' },
-            { value: 'all', label: 'All that fit' },
-            { value: 'ends', label: 'First and last' },
-            { value: 'extremes', label: 'Highest and lowest' },
-          ]}
-        />
-      )}
-      {(values || model.slices) && (
+      <SelectField
+        label="Values"
+        name="Values on the marks"
+        value={values === true ? 'all' : values || 'none'}
+        onChange={(next: 'none' | 'all' | 'ends' | 'extremes') =>
+          style({ values: next === 'none' ? undefined : next === 'all' ? true : next })
+        }
+        options={[
+          { value: 'none', label: 'None' },
+          { value: 'all', label: 'All that fit' },
+          { value: 'ends', label: 'First and last' },
+          { value: 'extremes', label: 'Highest and lowest' },
+        ]}
+      />
+      {values && (
         <SelectField
           label="Written as"
           name="Values are written as"
-          value={valuesAs ?? (model.slices ? 'both' : 'amount')}
+          value={valuesAs ?? 'amount'}
           onChange={(next: 'amount' | 'share' | 'both') => style({ valuesAs: next })}
           options={[
             { value: 'amount', label: 'Amount' },
-            { value: 'share', label: 'Share of the whole' },
+            { value: 'share', label: 'Share' },
             { value: 'both', label: 'Amount and share' },
+          ]}
+        />
+      )}
+      {values && stacked && (valuesAs === 'share' || valuesAs === 'both') && (
+        <SelectField
+          label="Share of"
+          name="Shares are of"
+          value={shareOf ?? 'place'}
+          onChange={(next: 'place' | 'all') => style({ shareOf: next === 'place' ? undefined : next })}
+          options={[
+            { value: 'place', label: model.lying ? 'Its bar' : 'Its column' },
+            { value: 'all', label: 'All of them' },
           ]}
         />
       )}

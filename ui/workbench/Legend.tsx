@@ -31,7 +31,7 @@ export function Legend({
           <button
             type="button"
             className={styles.swatch}
-            onClick={() => onOpen(`layer:${series.layer}`)}
+            onClick={() => onOpen(series.split === undefined ? `layer:${series.layer}` : `series:${series.id}`)}
             aria-label={`Settings of ${series.name}`}
           >
             <Mark name={series.symbol} color={series.color} shape={series.shape} dash={series.dash} />

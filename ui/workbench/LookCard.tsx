@@ -35,19 +35,6 @@ export function LookCard({ spec }: { spec: ChartSpec }) {
           ]}
         />
       </Field>
-      <Field label="Title">
-        <Radio.Group
-          aria-label="Title stands"
-          size="small"
-          value={look.title ?? 'start'}
-          onChange={(event) => change({ title: event.target.value as ChartLook['title'] })}
-          options={[
-            { value: 'start', label: 'Left' },
-            { value: 'middle', label: 'Middle' },
-            { value: 'end', label: 'Right' },
-          ]}
-        />
-      </Field>
       <SelectField
         label="Legend"
         value={look.legend ?? 'auto'}

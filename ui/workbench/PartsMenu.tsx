@@ -3,6 +3,9 @@
 import { Button, Dropdown } from 'antd';
 import type { ChartModel } from '@/core/layout';
 
+/** More names than these are found in the legend. */
+const MOST_SERIES = 30;
+
 /** The list of the chart's parts: the way to their cards without a pointer. */
 export function PartsMenu({ model, onOpen }: { model: ChartModel; onOpen: (part: string) => void }) {
   const layers = [...new Map(model.series.map((series) => [series.layer, series])).values()];
@@ -13,11 +16,30 @@ export function PartsMenu({ model, onOpen }: { model: ChartModel; onOpen: (part:
     ...(model.slices || model.figure ? [] : [{ key: 'across', label: 'Across' }]),
     { key: 'point', label: model.points ? 'A dot …' : 'A point …' },
     ...(model.slices || model.figure ? [] : [{ key: 'grid', label: 'Grid' }]),
+    { key: 'title', label: 'Title' },
+    ...(model.slices || model.figure ? [] : [{ key: 'words', label: 'Words of the axes' }]),
     { key: 'look', label: 'Whole chart' },
     ...layers.map((series) => ({
       key: `layer:${series.layer}`,
-      label: several ? (layers.length > 1 ? series.name.split(',')[0] : 'Series') : series.name,
+      label: several ? (layers.length > 1 ? series.name.split(',')[0] : 'All series') : series.name,
     })),
+    // Small copies have each series many times: those alike look alike.
+    ...(several && !model.slices
+      ? [
+          {
+            key: 'one',
+            label: 'One series',
+            children: model.series
+              .filter(
+                (series, i) =>
+                  series.split !== undefined &&
+                  model.series.findIndex((other) => (other.like ?? other.id) === (series.like ?? series.id)) === i,
+              )
+              .slice(0, MOST_SERIES)
+              .map((series) => ({ key: `series:${series.id}`, label: series.name })),
+          },
+        ]
+      : []),
   ];
   // The menu hands the focus back to its button as it closes; the card opens after that.
   return (

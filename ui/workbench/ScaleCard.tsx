@@ -1,6 +1,6 @@
 'use client';
 
-import { Checkbox, InputNumber, Radio } from 'antd';
+import { Checkbox, Radio } from 'antd';
 import { breathingStart, extent, type ChartModel } from '@/core/layout';
 import {
   layerWords,
@@ -17,6 +17,7 @@ import {
 } from '@/core/spec';
 import { Card, Field, SelectField } from '../cards/Card';
 import styles from '../cards/cards.module.css';
+import { TypedNumber } from '../cards/TypedNumber';
 import { useWork } from './store';
 
 const AUTO = 'auto';
@@ -31,8 +32,12 @@ const WHY: Readonly<Record<Fit, string>> = {
   breathing:
     'Breathing room: starts a little below the lowest value and moves with the data, so that a change is neither flat nor a collapse.',
   close: 'Close fit: just the range of the values. Small changes look large.',
-  fixed: 'Fixed: stays as it is when the data grows. What lies outside is cut off, and said.',
+  fixed:
+    'Fixed: stays as it is when the data grows. What lies outside is cut off, and said. An end left empty goes with the data.',
 };
+
+/** Breathing room as it is by itself. */
+const BY_RANGE = -1;
 
 /** A scale's own settings: its range, how its numbers are written, and which amounts stand on it. */
 export function ScaleCard({
@@ -51,10 +56,12 @@ export function ScaleCard({
   const shown = model.scales[side];
   const change = (next: Partial<Scale>) => edit((now) => setScale(now, side, { ...scale, ...next }));
   const setFit = (fit: Fit) => {
-    const { kind, numbers } = scale;
-    const rest = { ...(kind ? { kind } : {}), ...(numbers ? { numbers } : {}) };
+    // What else was chosen of the scale stays.
+    const { min, max, room, ...rest } = scale;
+    void [min, max];
     const [low, high] = shown?.domain ?? [0, 1];
-    edit((now) => setScale(now, side, fit === 'fixed' ? { ...rest, fit, min: low, max: high } : { ...rest, fit }));
+    const kept = fit === 'breathing' && room !== undefined ? { ...rest, room } : rest;
+    edit((now) => setScale(now, side, fit === 'fixed' ? { ...rest, fit, min: low, max: high } : { ...kept, fit }));
   };
   const other = side === 'left' ? 'right' : 'left';
   const numbers = scale.numbers ?? {};
@@ -73,19 +80,40 @@ export function ScaleCard({
       />
       {scale.fit === 'fixed' && (
         <Field label="From, to">
-          <InputNumber
-            size="small"
-            aria-label="From"
-            value={scale.min}
-            onChange={(min) => min !== null && min < (scale.max ?? Infinity) && change({ min })}
-          />
-          <InputNumber
-            size="small"
-            aria-label="To"
-            value={scale.max}
-            onChange={(max) => max !== null && max > (scale.min ?? -Infinity) && change({ max })}
-          />
+          <div className={styles.pair}>
+            <TypedNumber
+              label="From"
+              unit={shown?.unit}
+              value={scale.min}
+              placeholder="by the data"
+              wrong={(min) => (scale.max !== undefined && min >= scale.max ? 'From must lie below To.' : undefined)}
+              onChange={(min) => (min !== undefined || scale.max !== undefined) && change({ min })}
+            />
+            <TypedNumber
+              label="To"
+              unit={shown?.unit}
+              value={scale.max}
+              placeholder="by the data"
+              wrong={(max) => (scale.min !== undefined && max <= scale.min ? 'To must lie above From.' : undefined)}
+              onChange={(max) => (max !== undefined || scale.min !== undefined) && change({ max })}
+            />
+          </div>
         </Field>
+      )}
+      {scale.fit === 'breathing' && (
+        <SelectField
+          label="Starts at"
+          name="Starts at a share of the lowest value"
+          value={scale.room ?? BY_RANGE}
+          onChange={(room: number) => change({ room: room === BY_RANGE ? undefined : room })}
+          options={[
+            { value: BY_RANGE, label: 'Chosen for me' },
+            ...[0.5, 0.7, 0.8, 0.9, 0.95].map((room) => ({
+              value: room,
+              label: `${Math.round(room * 100)} % of the lowest value`,
+            })),
+          ]}
+        />
       )}
       <div style={{ height: 8 }} />
       <SelectField
@@ -94,7 +122,7 @@ export function ScaleCard({
         onChange={(kind: 'linear' | 'log') => change({ kind: kind === 'log' ? kind : undefined })}
         options={[
           { value: 'linear', label: 'Even' },
-          { value: 'log', label: 'Tenfold (logarithmic)' },
+          { value: 'log', label: 'Each ten times the last (logarithmic)' },
         ]}
       />
       <SelectField
@@ -122,6 +150,16 @@ export function ScaleCard({
         >
           Zero at the height of the left scale’s
         </Checkbox>
+      )}
+      {side === 'right' && (
+        <div>
+          <Checkbox
+            checked={scale.same ?? false}
+            onChange={(event) => change({ same: event.target.checked || undefined })}
+          >
+            The same range as the left scale
+          </Checkbox>
+        </div>
       )}
       {spec.layers
         .filter((layer) => layer.side === side)

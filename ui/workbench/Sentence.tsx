@@ -64,19 +64,26 @@ export const Sentence = memo(function Sentence({
       ]
     : [];
   const more = [
-    { words: 'another amount', groups: [...add('Amount', 'amount'), ...further] },
+    { words: 'another amount', groups: [...add('Amount', 'amount'), ...overAll(spec), ...further] },
     ...(spec.split || spec.across.as === 'bins' ? [] : [{ words: 'a split', groups: add('One series per', 'group') }]),
   ].filter(({ groups }) => groups.some(({ choices }) => choices.length > 0));
   return (
     <section className={styles.line} aria-label="The chart in a sentence">
       <p className={styles.sentence}>
-        {parts.map((part, i) =>
-          part.control ? (
-            <PartMenu key={i} text={part.text} at={i} ask={ask} onPicks={picking.setPicks} onOpen={onOpen} />
-          ) : (
-            <span key={i}>{part.text}</span>
-          ),
-        )}
+        {parts.map((part, i) => {
+          if (!part.control) {
+            // The mark behind a part stands with it: no line begins with a comma.
+            const glued = parts[i - 1]?.control ? MARK_FIRST.exec(part.text)?.[0].length : undefined;
+            return <span key={i}>{part.text.slice(glued ?? 0)}</span>;
+          }
+          const behind = MARK_FIRST.exec(parts[i + 1]?.control ? '' : (parts[i + 1]?.text ?? ''))?.[0];
+          return (
+            <span key={i} className={behind ? styles.glued : undefined}>
+              <PartMenu text={part.text} at={i} ask={ask} onPicks={picking.setPicks} onOpen={onOpen} />
+              {behind}
+            </span>
+          );
+        })}
       </p>
       <div className={styles.tools}>
         <StepButtons sources={sources} />
@@ -121,7 +128,34 @@ export const Sentence = memo(function Sentence({
   );
 });
 
+const MARK_FIRST = /^[,;.]+/;
 const MOST_TO_READ = 20;
+
+/** Over a chart that is split: all of it together, as one line. */
+function overAll({ split, layers, panels }: ChartSpec): ChoiceGroup[] {
+  const [first] = layers;
+  if (!split || panels || layers.some(({ whole }) => whole)) return [];
+  return [
+    {
+      title: 'Not split',
+      choices: [
+        {
+          key: 'whole',
+          words: 'All of it together, as a line',
+          edit: (now) =>
+            addLayer(now, {
+              amount: first.amount,
+              summary: first.summary,
+              side: first.side,
+              shape: 'line',
+              whole: true,
+              ...(first.from ? { from: first.from } : {}),
+            }),
+        },
+      ],
+    },
+  ];
+}
 
 /** Texts that can be read across: those of the columns that are not in the chart yet. */
 function readable(spec: ChartSpec, { columns }: Sources): Choice[] {

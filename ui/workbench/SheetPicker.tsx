@@ -1,10 +1,13 @@
 'use client';
 
 import { memo, useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { keepPreviousData, useQueries } from '@tanstack/react-query';
+import { App } from 'antd';
+import { keepPreviousData, useMutation, useQueries, useQueryClient } from '@tanstack/react-query';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { isNumeric, type ColumnProfile } from '@/core/inference';
 import { unitSign } from '@/core/layout';
+import { dayWords } from '../desk/dates';
+import { useKept } from '../theme/useKept';
 import { api, type Rows, type Sheet } from '../api';
 import { cellWords, headWords } from '../cards/cells';
 import { ColumnHead } from './ColumnHead';
@@ -14,6 +17,9 @@ import { usePickColors } from './usePickColors';
 
 const ROW = 28;
 const PAGE = 100;
+/** How narrow and how wide a column may be made, in pixels. */
+const NARROWEST = 56;
+const WIDEST = 720;
 /** Up to this many columns all heads are there at once, so that Tab, search and assistive technology find each. */
 const ALL_DRAWN = 30;
 
@@ -44,7 +50,8 @@ export const SheetPicker = memo(function SheetPicker({
 }) {
   const scroller = useRef<HTMLDivElement>(null);
   const { columns } = sheet;
-  const widths = useMemo(() => columns.map(widthOf), [columns]);
+  const [chosen, setChosen] = useKept<Record<string, number>>(`up-chart:columns:${sheet.id}`, {});
+  const widths = useMemo(() => columns.map((column) => chosen[column.key] ?? widthOf(column)), [columns, chosen]);
   const across = useVirtualizer({
     horizontal: true,
     count: columns.length,
@@ -59,6 +66,17 @@ export const SheetPicker = memo(function SheetPicker({
     overscan: 12,
     scrollPaddingStart: 84,
   });
+  useEffect(() => across.measure(), [across, widths]);
+  const setWidth = useCallback(
+    (key: string, width: number | undefined) => {
+      const { [key]: before, ...others } = chosen;
+      void before;
+      setChosen(
+        width === undefined ? others : { ...others, [key]: Math.round(Math.min(Math.max(width, NARROWEST), WIDEST)) },
+      );
+    },
+    [chosen, setChosen],
+  );
   const shownRows = down.getVirtualItems();
   const shownColumns = across.getVirtualItems();
   const pages = usePages(sheet, shownRows[0]?.index ?? 0, shownRows[shownRows.length - 1]?.index ?? 0);
@@ -134,6 +152,7 @@ export const SheetPicker = memo(function SheetPicker({
               onPick={toggle}
               onMove={moveFocus}
               onFocus={setFocus}
+              onWidth={setWidth}
             />
           ))}
         </div>
@@ -169,6 +188,7 @@ export const SheetPicker = memo(function SheetPicker({
       </div>
       <footer className={styles.foot}>
         <span>{sheet.rowCount.toLocaleString('en-GB')} rows</span>
+        {sheet.countedAt && <CountedAt sheet={sheet} at={sheet.countedAt} />}
         <span>
           {columns.length} columns, {picking.picks.length} picked
         </span>
@@ -188,6 +208,38 @@ export const SheetPicker = memo(function SheetPicker({
     </section>
   );
 });
+
+/** When the rows of a table that stays in its database were counted, and the way to count them anew. */
+function CountedAt({ sheet, at }: { sheet: Sheet; at: string }) {
+  const client = useQueryClient();
+  const { message } = App.useApp();
+  const count = useMutation({
+    mutationFn: () => api.countAnew(sheet.id),
+    onSuccess: (next) => {
+      client.setQueryData(['sheet', sheet.id], next);
+      void client.invalidateQueries({ queryKey: ['rows', sheet.id] });
+      void client.invalidateQueries({ queryKey: ['preview'] });
+    },
+    onError: (error) => message.error(error.message),
+  });
+  const old = useRef(Date.now() - Date.parse(at) > STALE_MS);
+  const { mutate } = count;
+  useEffect(() => {
+    // What was counted some time ago is counted anew when the sheet is opened.
+    if (old.current) mutate();
+    old.current = false;
+  }, [mutate]);
+  return (
+    <span>
+      {count.isPending ? 'counting …' : `counted ${dayWords(at)}`}{' '}
+      <button type="button" className="action" onClick={() => mutate()} disabled={count.isPending}>
+        Count anew
+      </button>
+    </span>
+  );
+}
+/** A count of rows is taken to hold for so long. */
+const STALE_MS = 5 * 60_000;
 
 interface CellProps {
   column: ColumnProfile;

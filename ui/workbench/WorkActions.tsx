@@ -2,11 +2,14 @@
 
 import { useState } from 'react';
 import { App, Button, Dropdown, Input, Popover } from 'antd';
+import { useRouter } from 'next/navigation';
 import { useQueryClient } from '@tanstack/react-query';
 import { toPng } from 'html-to-image';
 import type { ChartModel } from '@/core/layout';
 import { api, ApiError, download, type Sheet } from '../api';
 import { renameWorkStore, useHistory, useWork, useWorkStore, workKey } from './store';
+import { copyChart, renameSheet, wordsOf } from '../desk/doings';
+import { RenameDialog } from '../desk/RenameDialog';
 import styles from './WorkActions.module.css';
 
 /** Undo and redo, export, and saving. */
@@ -20,8 +23,66 @@ export function WorkActions({ sheet, model }: { sheet: Sheet; model?: ChartModel
       <Button type="text" disabled={!canRedo} onClick={redo} title="Redo (Ctrl+Shift+Z)">
         Redo
       </Button>
+      <MoreButton sheet={sheet} model={model} />
       <ExportButton model={model} />
       <SaveButton sheet={sheet} model={model} />
+    </>
+  );
+}
+
+/** Names, and a second chart like this one. */
+function MoreButton({ sheet, model }: { sheet: Sheet; model?: ChartModel }) {
+  const client = useQueryClient();
+  const router = useRouter();
+  const store = useWorkStore();
+  const { message } = App.useApp();
+  const saved = useWork((state) => state.saved);
+  const [renaming, setRenaming] = useState<'sheet' | 'chart'>();
+  const doing: Record<string, () => void> = {
+    sheet: () => setRenaming('sheet'),
+    chart: () => setRenaming('chart'),
+    copy: () => {
+      if (!saved) return;
+      copyChart(client, { id: saved.id, title: model?.title || 'Untitled chart' }).then(
+        ({ id }) => router.push(`/charts/${id}`),
+        (error: unknown) => message.error(wordsOf(error)),
+      );
+    },
+    new: () => router.push(`/sheets/${sheet.id}`),
+  };
+  const items = [
+    { key: 'chart', label: 'Rename the chart', disabled: !model },
+    ...(saved
+      ? [
+          { key: 'copy', label: 'Duplicate the chart' },
+          { key: 'new', label: 'Another chart of this sheet' },
+        ]
+      : []),
+    { key: 'sheet', label: 'Rename the sheet' },
+  ];
+  return (
+    <>
+      {renaming === 'sheet' && (
+        <RenameDialog
+          title="Another name for the sheet"
+          name={sheet.name}
+          onKeep={(name) => renameSheet(client, sheet.id, name)}
+          onClose={() => setRenaming(undefined)}
+        />
+      )}
+      {renaming === 'chart' && (
+        <RenameDialog
+          title="Another title for the chart"
+          name={model?.title ?? ''}
+          onKeep={async (title) => store.getState().edit((now) => ({ ...now, text: { ...now.text, title } }))}
+          onClose={() => setRenaming(undefined)}
+        />
+      )}
+      <Dropdown trigger={['click']} autoFocus menu={{ items, onClick: ({ key }) => doing[key]?.() }}>
+        <Button type="text" aria-label="Names and copies">
+          ⋯
+        </Button>
+      </Dropdown>
     </>
   );
 }

@@ -1,19 +1,26 @@
 'use client';
 
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState, type CSSProperties } from 'react';
 import Link from 'next/link';
 import { useQuery } from '@tanstack/react-query';
-import { withinPath, type ChartSpec } from '@/core/spec';
+import { goneChecks } from '@/core/checks';
+import { goneFrom, sentence, withFormer, withinPath, type ChartSpec, type Gone, type Sources } from '@/core/spec';
 import { api, type SavedChart, type Sheet } from '../api';
 import { TopBar } from '../theme/TopBar';
+import { CorrectingProvider } from '../cards/correcting';
+import { useKept } from '../theme/useKept';
 import { ChartPane } from './ChartPane';
 import { Checks } from './Checks';
+import { Divider } from './Divider';
 import { ForetellingProvider, useForetell } from './foretelling';
+import { GonePane } from './GonePane';
 import { Sentence } from './Sentence';
 import { SheetPicker, type Jump } from './SheetPicker';
-import { createWorkStore, useHistory, WorkProvider, workKey, type Work } from './store';
+import { createWorkStore, useHistory, useWork, useWorkStore, WorkProvider, workKey, type Work } from './store';
 import { Suggestions } from './Suggestions';
-import { useSources } from './useSources';
+import { useCorrections } from './useCorrections';
+import { useOneTab, type Tab } from './useOneTab';
+import { useSources, type LostSheet } from './useSources';
 import { useElementSize } from './useElementSize';
 import { usePicking, usePreview, useSuggestions } from './useChart';
 import { WorkActions } from './WorkActions';
@@ -49,7 +56,7 @@ export function Workbench({ sheetId, chart }: { sheetId: string; chart?: SavedCh
     );
   return (
     <WorkProvider value={store}>
-      <Bench sheet={sheet.data} />
+      <Bench sheet={sheet.data} kept={workKey(chart ? { chart: chart.id } : { sheet: sheetId })} />
     </WorkProvider>
   );
 }
@@ -75,55 +82,152 @@ function picksOf(spec: ChartSpec): string[] {
   ];
 }
 
-function Bench({ sheet }: { sheet: Sheet }) {
+function Bench({ sheet, kept }: { sheet: Sheet; kept: string }) {
   const holder = useRef<HTMLDivElement>(null);
   const size = useElementSize(holder);
   const picking = usePicking(sheet, size);
-  const { sources, others } = useSources(sheet);
-  const preview = usePreview(sheet, others, size);
+  const { sources, others, lost } = useSources(sheet);
+  const gone = useGone(sheet, sources, lost);
+  const drawn = usePreview(sheet, others, size, gone.length > 0);
+  const preview = gone.length > 0 ? { ...drawn, spec: undefined, model: undefined, error: null } : drawn;
   const suggestions = useSuggestions(sheet, picking.size);
   const foretell = useForetell(sheet, others, size);
+  const correct = useCorrections(sheet);
+  const { tab, takeOver } = useOneTab(useWorkStore(), kept);
   const [jump, setJump] = useState<Jump>();
+  const [share, setShare] = useKept('up-chart:sheet-width', SHEET_WIDTH);
   useUndoKeys();
-  const current = preview.spec && suggestions.find(({ spec }) => likeness(spec) === likeness(preview.spec));
+  const spec = useWork((state) => state.spec);
+  const current = preview.spec && suggestions.find((one) => likeness(one.spec) === likeness(preview.spec));
   const { model } = preview;
   const checks = useMemo(() => {
+    if (spec && gone.length > 0) return goneChecks(spec, gone, sources);
     if (!model) return [];
     const leftOut = suggestions[0]?.model.checks.filter(
       (check) => check.id === 'left-out' && !model.checks.some((own) => own.message === check.message),
     );
     return [...model.checks, ...(leftOut ?? [])];
-  }, [model, suggestions]);
+  }, [model, suggestions, gone, spec, sources]);
   const show = useCallback((column: string) => setJump({ column, nth: Date.now() }), []);
   return (
     <ForetellingProvider value={foretell}>
-      <div className={styles.bench}>
-        <TopBar path={[{ words: 'Desk', href: '/' }, { words: sheet.name }]}>
-          <Link href={`/sheets/${sheet.id}/reading`} className={styles.howRead}>
-            How it was read
-          </Link>
-          <WorkActions sheet={sheet} model={preview.model} />
-        </TopBar>
-        <Sentence sheet={sheet} sources={sources} picking={picking} />
-        <main className={styles.main}>
-          {!preview.model && <h1 className="sr">A new chart of {sheet.name}</h1>}
-          <SheetPicker sheet={sheet} picking={picking} jump={jump} />
-          <section className={styles.chartSide} aria-label="Chart">
-            <ChartPane
-              holder={holder}
-              size={size}
-              sheet={sheet}
-              sources={sources}
-              preview={preview}
-              busy={picking.busy}
-              error={picking.error}
+      <CorrectingProvider value={correct}>
+        <div className={styles.bench}>
+          <TopBar path={[{ words: 'Desk', href: '/' }, { words: sheet.name }]}>
+            <Link href={`/sheets/${sheet.id}/reading`} className={styles.howRead}>
+              How it was read
+            </Link>
+            <WorkActions sheet={sheet} model={preview.model} />
+          </TopBar>
+          {tab !== 'mine' && <OtherTab tab={tab} onTakeOver={takeOver} />}
+          {gone.length > 0 && spec ? (
+            <PlainSentence spec={spec} sheet={sheet} sources={sources} lost={lost} />
+          ) : (
+            <Sentence sheet={sheet} sources={sources} picking={picking} />
+          )}
+          <main
+            className={styles.main}
+            style={{ '--sheet': `${share}fr`, '--chart': `${100 - share}fr` } as CSSProperties}
+          >
+            {!preview.model && gone.length === 0 && <h1 className="sr">A new chart of {sheet.name}</h1>}
+            <SheetPicker sheet={sheet} picking={picking} jump={jump} />
+            <Divider
+              label="Width of the sheet"
+              value={share}
+              least={14}
+              most={80}
+              onChange={setShare}
+              onReset={() => setShare(SHEET_WIDTH)}
             />
-            <Suggestions suggestions={suggestions} chosen={current} />
-          </section>
-        </main>
-        <Checks checks={checks} sheet={sheet} onShow={show} />
-      </div>
+            <section className={styles.chartSide} aria-label="Chart">
+              <ChartPane
+                holder={holder}
+                size={size}
+                sheet={sheet}
+                sources={sources}
+                preview={preview}
+                busy={picking.busy}
+                error={picking.error}
+                lacks={
+                  gone.length > 0 &&
+                  spec && <GonePane spec={spec} gone={gone} lost={lost} sheet={sheet} sources={sources} />
+                }
+              />
+              {gone.length === 0 && <Suggestions suggestions={suggestions} chosen={current} />}
+            </section>
+          </main>
+          <Checks checks={checks} sheet={sheet} onShow={show} />
+        </div>
+      </CorrectingProvider>
     </ForetellingProvider>
+  );
+}
+
+/** The sheet has so much of the width at first, in percent. */
+const SHEET_WIDTH = 38.5;
+
+/** What the chart names and its sheets lack. A sheet that is still on its way is not gone. */
+function useGone(sheet: Sheet, sources: Sources, lost: readonly LostSheet[]): readonly Gone[] {
+  const spec = useWork((state) => state.spec);
+  return useMemo(() => {
+    if (!spec) return NOTHING;
+    const former = new Map([[sheet.id, sheet.former], ...lost.map(({ id, columns }) => [id, columns] as const)]);
+    const found = goneFrom(spec, sources, former).filter(
+      (one) => one.is === 'column' || lost.some(({ id }) => id === one.sheet),
+    );
+    return found.length > 0 ? found : NOTHING;
+  }, [spec, sheet.id, sheet.former, sources, lost]);
+}
+const NOTHING: readonly Gone[] = [];
+
+/** The sentence of a chart that cannot be drawn: said with the names that are remembered, and nothing in it to be changed. */
+function PlainSentence({
+  spec,
+  sheet,
+  sources,
+  lost,
+}: {
+  spec: ChartSpec;
+  sheet: Sheet;
+  sources: Sources;
+  lost: readonly LostSheet[];
+}) {
+  const words = useMemo(() => {
+    try {
+      return sentence(spec, {
+        ...sources,
+        columns: withFormer(sources.columns, sheet.former),
+        others: new Map([
+          ...(sources.others ?? []),
+          ...lost.map(({ id, columns }) => [id, withFormer(new Map(), columns)] as const),
+        ]),
+        names: new Map([
+          ...(sources.names ?? []),
+          ...lost.flatMap(({ id, name }) => (name ? [[id, name] as const] : [])),
+        ]),
+      });
+    } catch (error) {
+      if (error instanceof RangeError) return 'This chart names columns that are not there any more';
+      throw error;
+    }
+  }, [spec, sheet.former, sources, lost]);
+  return (
+    <section className={styles.plain} aria-label="The chart in a sentence">
+      <p>{words}</p>
+    </section>
+  );
+}
+
+function OtherTab({ tab, onTakeOver }: { tab: Exclude<Tab, 'mine'>; onTakeOver: () => void }) {
+  return (
+    <p className={styles.otherTab} role="status">
+      {tab === 'elsewhere'
+        ? 'This chart is open in another tab too. What you change here does not change it there, and is not kept.'
+        : 'Another tab went on with this chart. What you change here is not kept.'}
+      <button type="button" className="action" onClick={onTakeOver}>
+        Go on here
+      </button>
+    </p>
   );
 }
 

@@ -3,6 +3,7 @@ import { temporal, type TemporalState } from 'zundo';
 import { createStore, useStore, type StoreApi } from 'zustand';
 import { persist, type PersistStorage } from 'zustand/middleware';
 import type { ChartSpec } from '@/core/spec';
+import type { CorrectionStep } from '../cards/correcting';
 import { laterStorage, removeItem } from './later-storage';
 
 /** The chart in work. */
@@ -12,6 +13,8 @@ export interface Work {
   spec?: ChartSpec;
   /** The chart as it was last recommended: what differs from it was changed by hand. */
   recommended?: ChartSpec;
+  /** Corrections of columns that were made here, in order. */
+  corrected?: readonly CorrectionStep[];
 }
 
 export interface WorkState extends Work {
@@ -23,7 +26,12 @@ export interface WorkState extends Work {
   setSaved: (saved: WorkState['saved']) => void;
 }
 
-const pickWork = ({ picks, spec, recommended }: WorkState): Work => ({ picks, spec, recommended });
+const pickWork = ({ picks, spec, recommended, corrected }: WorkState): Work => ({
+  picks,
+  spec,
+  recommended,
+  corrected,
+});
 const same = (a: Work, b: Work) => JSON.stringify(a) === JSON.stringify(b);
 
 type Temporal = TemporalState<Work>;
@@ -53,7 +61,13 @@ export function createWorkStore(key: string, initial: Work & Pick<WorkState, 'sa
         {
           name: key,
           storage: storage as PersistStorage<Partial<WorkState>>,
-          partialize: ({ picks, spec, recommended, saved }) => ({ picks, spec, recommended, saved }),
+          partialize: ({ picks, spec, recommended, corrected, saved }) => ({
+            picks,
+            spec,
+            recommended,
+            corrected,
+            saved,
+          }),
         },
       ),
       {

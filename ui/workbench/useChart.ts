@@ -81,7 +81,9 @@ export function usePicking(sheet: Sheet, shown: Size) {
     [client, sheet, size, store],
   );
 
-  const picked = wanted ?? picks;
+  // Columns that are not there any more are no picks of a new chart.
+  const held = useMemo(() => picks.filter((key) => sheet.columns.some((column) => column.key === key)), [picks, sheet]);
+  const picked = wanted ?? held;
   const toggle = useCallback(
     (key: string) => setPicks(picked.includes(key) ? picked.filter((one) => one !== key) : [...picked, key]),
     [setPicks, picked],
@@ -94,13 +96,13 @@ export function usePicking(sheet: Sheet, shown: Size) {
 }
 
 /** The drawing model of the chart in work; the old one stays until the new one is there, and a slow one can be given up. */
-export function usePreview(sheet: Sheet, others: readonly Sheet[], size: Size) {
+export function usePreview(sheet: Sheet, others: readonly Sheet[], size: Size, lacking = false) {
   const store = useWorkStore();
   const client = useQueryClient();
   const spec = useWork((state) => state.spec);
   const recommended = useWork((state) => state.recommended);
   // Until the other sheets are there nothing can be drawn of them.
-  const ready = spec !== undefined && size.width > 0 && otherSheets(spec).length === others.length;
+  const ready = spec !== undefined && !lacking && size.width > 0 && otherSheets(spec).length === others.length;
   const query = useQuery<ChartModel>({
     queryKey: previewKey(spec, sheet, others, size),
     queryFn: ready ? ({ signal }) => drawChart(spec, sheet, others, size, signal) : skipToken,
@@ -112,11 +114,11 @@ export function usePreview(sheet: Sheet, others: readonly Sheet[], size: Size) {
   const prepared = useRef<ChartSpec>(undefined);
   useEffect(() => {
     // A chart that was just recommended is drawn already: its grain is fetched for the changes to come.
-    if (!recommended || !drawn || prepared.current === recommended) return undefined;
+    if (!recommended || !drawn || !ready || prepared.current === recommended) return undefined;
     prepared.current = recommended;
     void prepareChanges(recommended, sheet, others).catch(() => undefined);
     return undefined;
-  }, [recommended, drawn, sheet, others]);
+  }, [recommended, drawn, ready, sheet, others]);
   const cancel = useCallback(() => {
     void client.cancelQueries({ queryKey: ['preview'] });
     store.temporal.getState().undo();
@@ -126,10 +128,11 @@ export function usePreview(sheet: Sheet, others: readonly Sheet[], size: Size) {
 
 export function useSuggestions(sheet: Sheet, size: Size): Suggestion[] {
   const picks = useWork((state) => state.picks);
+  const there = picks.every((key) => sheet.columns.some((column) => column.key === key));
   const query = useQuery({
     queryKey: suggestionsKey(sheet, picks, size),
     queryFn: () => api.suggestions(sheet.id, picks, size.width, size.height),
-    enabled: picks.length > 0 && size.width > 0,
+    enabled: there && picks.length > 0 && size.width > 0,
     placeholderData: keepPreviousData,
   });
   return useMemo(() => (picks.length > 0 ? (query.data ?? []) : []), [picks.length, query.data]);

@@ -1,17 +1,30 @@
 import { useMemo } from 'react';
 import { useQueries } from '@tanstack/react-query';
-import { byKey, otherSheets, type Sources } from '@/core/spec';
-import { api, type Sheet } from '../api';
+import { byKey, otherSheets, type FormerColumn, type Sources } from '@/core/spec';
+import { api, ApiError, type Sheet } from '../api';
 import { useWork } from './store';
 
-/** The sheets that layers of the chart come from beside its own, and the columns of all of them. */
-export function useSources(sheet: Sheet): { sources: Sources; others: readonly Sheet[] } {
+/** A sheet that a layer comes from and that was deleted, as far as it is remembered. */
+export interface LostSheet {
+  readonly id: string;
+  readonly name?: string;
+  readonly columns: readonly FormerColumn[];
+}
+
+/** The sheets that layers of the chart come from beside its own, the columns of all of them, and those that are not there any more. */
+export function useSources(sheet: Sheet): { sources: Sources; others: readonly Sheet[]; lost: readonly LostSheet[] } {
   const spec = useWork((state) => state.spec);
   const ids = useMemo(() => (spec ? otherSheets(spec) : []), [spec]);
-  const others = useQueries({
+  const found = useQueries({
     queries: ids.map((id) => ({ queryKey: ['sheet', id], queryFn: () => api.sheet(id) })),
-    combine: (results) => results.flatMap(({ data }) => (data ? [data] : [])),
+    combine: (results) => ({
+      others: results.flatMap(({ data }) => (data ? [data] : [])),
+      lost: results.flatMap(({ error }, i): LostSheet[] =>
+        error instanceof ApiError && error.status === 404 ? [{ id: ids[i], columns: [], ...error.more.deleted }] : [],
+      ),
+    }),
   });
+  const { others, lost } = found;
   return useMemo(
     () => ({
       sources: {
@@ -20,7 +33,8 @@ export function useSources(sheet: Sheet): { sources: Sources; others: readonly S
         names: new Map(others.map(({ id, name }) => [id, name])),
       },
       others,
+      lost,
     }),
-    [sheet.columns, others],
+    [sheet.columns, others, lost],
   );
 }

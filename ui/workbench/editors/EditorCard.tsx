@@ -3,6 +3,8 @@
 import type { ChartSpec, Sources } from '@/core/spec';
 import type { Sheet } from '../../api';
 import type { Editor } from '../menus';
+import { Card } from '../../cards/Card';
+import { CalendarFields } from '../CalendarFields';
 import { FilterCard } from './FilterCard';
 import { FormulaCard } from './FormulaCard';
 import { SheetCard } from './SheetCard';
@@ -28,6 +30,12 @@ export function EditorCard({
       );
     case 'filter':
       return <FilterCard sheet={sheet} spec={spec} sources={sources} at={editor.at} onDone={onDone} />;
+    case 'calendar':
+      return (
+        <Card name="Weeks and years">
+          <CalendarFields spec={spec} />
+        </Card>
+      );
     case 'sheet':
       return <SheetCard spec={spec} sources={sources} onDone={onDone} />;
   }

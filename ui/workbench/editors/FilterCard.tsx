@@ -26,7 +26,7 @@ interface Props {
 type Kind = 'keep' | 'range' | 'window' | 'present' | 'top';
 const KIND_WORDS: Readonly<Record<Kind, string>> = {
   keep: 'Some values',
-  range: 'From, to',
+  range: 'From one to another',
   window: 'A window of time',
   present: 'Filled or empty',
   top: 'The first few',
@@ -119,13 +119,16 @@ export function FilterCard({ sheet, spec, sources, at, onDone }: Props) {
   );
 }
 
+/** The When that runs across, else a Group that the chart does not show yet. */
 function startingColumn(spec: ChartSpec, { columns }: Sources): string {
+  const across = columns.get(spec.across.column);
+  if (across?.role === 'when') return across.key;
   const groups = [...columns.values()].filter(({ role }) => role === 'group');
   return groups.find(({ key }) => key !== spec.across.column && key !== spec.split?.column)?.key ?? spec.across.column;
 }
 
 function kindsOf(column: ColumnProfile): Kind[] {
-  if (isDated(column)) return ['window', 'range', 'keep', 'present'];
+  if (isDated(column)) return ['range', 'window', 'keep', 'present'];
   if (isNumeric(column) && column.role !== 'group')
     return column.meaning === 'year' ? ['keep', 'window', 'range', 'present'] : ['range', 'keep', 'present', 'top'];
   return ['keep', 'top', 'present'];
@@ -142,5 +145,7 @@ function kindOf(filter: Filter): Kind {
 
 function isWhole(filter: Filter): boolean {
   if ('keep' in filter) return filter.keep.length > 0;
-  return !isRange(filter) || filter.from !== undefined || filter.to !== undefined;
+  if (!isRange(filter)) return true;
+  const { from, to } = filter;
+  return (from !== undefined || to !== undefined) && !(from !== undefined && to !== undefined && from >= to);
 }

@@ -1,7 +1,7 @@
 'use client';
 
 import { useMemo, useState } from 'react';
-import { AutoComplete, Button, Input, Radio } from 'antd';
+import { AutoComplete, Button, Checkbox, Input, Radio } from 'antd';
 import { isNumeric } from '@/core/inference';
 import {
   addLayer,
@@ -11,7 +11,9 @@ import {
   FormulaError,
   formulaFromNames,
   formulaToType,
+  isLinear,
   isRowsFirst,
+  shapeBeside,
   parseFormula,
   type Layer,
   type Sources,
@@ -38,6 +40,7 @@ export function FormulaCard({ sources, layer, onDone }: Props) {
   const [text, setText] = useState(() => (layer ? startingText(layer, columns) : ''));
   const [name, setName] = useState(layer?.name ?? '');
   const [rowsFirst, setRowsFirst] = useState(layer && 'formula' in layer.amount ? layer.amount.rowsFirst : undefined);
+  const [percent, setPercent] = useState(layer !== undefined && 'formula' in layer.amount && layer.amount.unit === '%');
   const read = useMemo(() => readFormula(text, columns), [text, columns]);
   const word = /[\p{L}\p{N}_ ]*$/u.exec(text)?.[0].trimStart() ?? '';
   const before = text.slice(0, text.length - word.length);
@@ -46,9 +49,16 @@ export function FormulaCard({ sources, layer, onDone }: Props) {
     .map(({ name: one }) => ({ value: `${before}${one} `, label: one }));
   const rows = read.formula !== undefined && isRowsFirst({ formula: read.formula, rowsFirst });
   const ratio = read.formula !== undefined && dividesByColumn(parseFormula(read.formula));
+  const linear = read.formula !== undefined && isLinear(parseFormula(read.formula));
   const done = () => {
     if (read.formula === undefined) return;
-    const amount = { formula: read.formula, ...(rowsFirst === undefined ? {} : { rowsFirst }) };
+    const blanks = layer && 'formula' in layer.amount ? layer.amount.blanks : undefined;
+    const amount = {
+      formula: read.formula,
+      ...(rowsFirst === undefined ? {} : { rowsFirst }),
+      ...(blanks && rows ? { blanks } : {}),
+      ...(percent ? { unit: '%' as const } : {}),
+    };
     const named = name.trim() ? { name: name.trim() } : {};
     edit((now) =>
       layer
@@ -61,7 +71,7 @@ export function FormulaCard({ sources, layer, onDone }: Props) {
             amount,
             ...named,
             summary: rows && ratio ? 'mean' : 'sum',
-            shape: ratio ? 'line' : now.layers[0].shape,
+            shape: ratio ? shapeBeside(now, sources) : now.layers[0].shape,
             side: ratio && now.layers.some(({ side }) => side === 'left') ? 'right' : 'left',
           }),
     );
@@ -127,8 +137,8 @@ export function FormulaCard({ sources, layer, onDone }: Props) {
           value={rows}
           onChange={(event) => setRowsFirst(event.target.value as boolean)}
           options={[
-            { value: true, label: 'row by row' },
-            { value: false, label: 'from totals' },
+            { value: true, label: 'for each row' },
+            { value: false, label: 'from the totals' },
           ]}
         />
       </Field>
@@ -138,10 +148,17 @@ export function FormulaCard({ sources, layer, onDone }: Props) {
           {layer ? 'Use it' : 'Add it'}
         </Button>
       </div>
+      <Field label="">
+        <Checkbox checked={percent} onChange={(event) => setPercent(event.target.checked)}>
+          Show it as percent
+        </Checkbox>
+      </Field>
       <p className={styles.why}>
-        {rows
-          ? 'Row by row: it is worked out for every row, then summed up.'
-          : 'From totals: each column is summed up first. A ratio of totals is not the average of the ratios.'}
+        {linear && rowsFirst === undefined
+          ? 'Sums and differences come to the same either way: a blank cell adds nothing.'
+          : rows
+            ? 'It is worked out for each row, then the rows are summed up. Rows with a blank cell are left out, and counted.'
+            : 'Each column is summed up first, then the formula is worked out once. The ratio of two totals is not the average of the ratios.'}
       </p>
     </Card>
   );

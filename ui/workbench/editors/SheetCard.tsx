@@ -4,10 +4,23 @@ import { useState } from 'react';
 import { Button, Checkbox, Select } from 'antd';
 import { useQuery } from '@tanstack/react-query';
 import type { ColumnProfile } from '@/core/inference';
-import { addLayer, column, hasSteps, type ChartSpec, type Layer, type Sources } from '@/core/spec';
+import { median, standingOf, whyApart } from '@/core/recommend';
+import {
+  addLayer,
+  byKey,
+  column,
+  hasSteps,
+  layerUnit,
+  shapeBeside,
+  type ChartSpec,
+  type Layer,
+  type Side,
+  type Sources,
+} from '@/core/spec';
 import { api, type Sheet } from '../../api';
 import { Card, Field } from '../../cards/Card';
 import styles from '../../cards/cards.module.css';
+import { sheetLabel } from '../../desk/sheet-label';
 import { useWork } from '../store';
 
 interface Props {
@@ -37,19 +50,27 @@ export function SheetCard({ spec, sources, onDone }: Props) {
     (one) => splitName !== undefined && one.name.toLowerCase() === splitName.toLowerCase() && one.key !== acrossKey,
   );
   const overTime = spec.across.as === 'time';
-  const as = use ?? (spec.across.as === 'group' ? 'target' : 'plan');
-  const add = () => {
-    const found = amounts.find(({ key }) => key === amountKey);
+  const [busy, setBusy] = useState(false);
+  const [first] = spec.layers;
+  const found = amounts.find(({ key }) => key === amountKey);
+  const theirs = sheet?.columns.find(({ key }) => key === acrossKey);
+  const suits =
+    found && theirs
+      ? standingOf(
+          spec,
+          { across: own, unit: layerUnit(first, sources) },
+          { across: theirs, unit: found.unit, name: found.name },
+        )
+      : 'beside';
+  const as = use ?? suits;
+  const add = async () => {
     if (!sheet || !found || !acrossKey) return;
-    const [first] = spec.layers;
+    const others = [...sheets, ...(list.data ?? []).filter(({ id: one }) => one === spec.sheet)];
     const layer: Omit<Layer, 'id'> = {
       amount: { column: found.key },
       summary: found.summary,
-      shape: as === 'target' ? 'target' : as === 'plan' ? 'line' : first.shape,
+      shape: as === 'target' ? 'target' : as === 'plan' ? 'line' : first.shape === 'target' ? 'column' : first.shape,
       side: first.side,
-      ...(sheet.columns.some(({ name }) => name === found.name) && found.name === firstName(spec, sources)
-        ? { name: `${found.name} (${sheet.name})` }
-        : {}),
       from: {
         sheet: sheet.id,
         across: acrossKey,
@@ -57,8 +78,17 @@ export function SheetCard({ spec, sources, onDone }: Props) {
       },
       ...(as === 'plan' && overTime ? { fills: first.id } : {}),
     };
+    const plain = addLayer(spec, layer);
+    setBusy(true);
+    // Which scale suits is seen in the charted values.
+    const side = as === 'beside' ? await sideBeside(plain, first, { ...found }, others) : first.side;
+    setBusy(false);
     edit((now) => {
-      const next = addLayer(now, layer);
+      const next = addLayer(now, {
+        ...layer,
+        side,
+        ...(side === first.side ? {} : { shape: shapeBeside(now, sources) }),
+      });
       // A plan is a line that goes on from a line.
       return as === 'plan' && overTime
         ? {
@@ -82,7 +112,7 @@ export function SheetCard({ spec, sources, onDone }: Props) {
             setAmount(undefined);
             setAcross(undefined);
           }}
-          options={sheets.map((one: Sheet) => ({ value: one.id, label: one.name }))}
+          options={sheets.map((one: Sheet) => ({ value: one.id, label: sheetLabel(one, list.data ?? []) }))}
         />
       </Field>
       {sheet && (
@@ -113,9 +143,9 @@ export function SheetCard({ spec, sources, onDone }: Props) {
               value={as}
               onChange={setUse}
               options={[
+                { value: 'beside', label: 'Beside the first amount' },
                 ...(overTime ? [{ value: 'plan', label: 'As a plan that carries on' }] : []),
-                { value: 'target', label: 'As a target beside each' },
-                { value: 'beside', label: 'Like the first amount' },
+                { value: 'target', label: 'As a target mark for each' },
               ]}
             />
           </Field>
@@ -128,7 +158,7 @@ export function SheetCard({ spec, sources, onDone }: Props) {
       )}
       <div className={styles.buttons}>
         <Button onClick={onDone}>Cancel</Button>
-        <Button type="primary" disabled={!sheet || !acrossKey || !amountKey} onClick={add}>
+        <Button type="primary" disabled={!sheet || !acrossKey || !amountKey} loading={busy} onClick={() => void add()}>
           Add it
         </Button>
       </div>
@@ -153,7 +183,24 @@ function bestMatch(fits: readonly ColumnProfile[], own: ColumnProfile): ColumnPr
   return fits.find(({ name }) => name.toLowerCase() === own.name.toLowerCase()) ?? fits[0];
 }
 
-function firstName(spec: ChartSpec, { columns }: Sources): string | undefined {
-  const [{ amount, from }] = spec.layers;
-  return 'column' in amount && !from ? column(columns, amount.column).name : undefined;
+/** The scale of an amount beside the first one, by its unit and by the size of what is charted; on the first one's where it cannot be seen. */
+async function sideBeside(
+  spec: ChartSpec,
+  first: Layer,
+  { unit, summary }: Pick<ColumnProfile, 'unit' | 'summary'>,
+  sheets: readonly Sheet[],
+): Promise<Side> {
+  const other: Side = first.side === 'left' ? 'right' : 'left';
+  const own = sheets.find(({ id }) => id === spec.sheet);
+  const firstUnit = own && layerUnit(first, { columns: byKey(own.columns) });
+  const theirUnit = summary === 'count' || summary === 'distinct' ? undefined : unit;
+  if (firstUnit !== theirUnit) return other;
+  try {
+    const { series } = await api.preview(spec, 480, 240);
+    const added = spec.layers[spec.layers.length - 1].id;
+    const middle = (id: string) => median(series.filter(({ layer }) => layer === id).flatMap(({ values }) => values));
+    return whyApart({ unit, median: middle(first.id) }, { unit, median: middle(added) }) ? other : first.side;
+  } catch {
+    return first.side;
+  }
 }

@@ -2,8 +2,14 @@ import { CYCLES, STEPS, type Cycle, type Step } from '@/core/calendar';
 import { isDated, type ColumnProfile } from '@/core/inference';
 import { finestStep } from '@/core/recommend';
 import {
+  amountName,
   column,
   CYCLE_WORDS,
+  isDrawn,
+  MOST_SINGLE_ROWS,
+  rowNoun,
+  type Order,
+  type RowsOrder,
   hasSteps,
   stepOut,
   upperFirst,
@@ -121,7 +127,37 @@ export function stepChoices(spec: ChartSpec, { columns }: Sources): ChoiceGroup[
         edit: (now: ChartSpec): ChartSpec => ({ ...now, across: { as: 'cycle', column: across.column, cycle } }),
       })),
     },
+    ...(across.as === 'time'
+      ? [
+          {
+            title: `First and last ${across.step}`,
+            choices: partialChoices(across.step, across.partial),
+          },
+        ]
+      : []),
+    ...(steps.length > 0
+      ? [
+          {
+            choices: [
+              { key: 'calendar', words: 'Where weeks and years begin …', opens: { kind: 'calendar' as const } },
+            ],
+          },
+        ]
+      : []),
   ].filter((group) => group.choices.length > 0);
+}
+
+/** Whether a first or last step that is not over is shown. */
+export function partialChoices(step: Step, now: 'keep' | 'leave-out' = 'keep'): Choice[] {
+  return (['keep', 'leave-out'] as const).map((partial) => ({
+    key: partial,
+    words: partial === 'keep' ? 'Shown though unfinished' : `Whole ${step}s only`,
+    chosen: now === partial,
+    edit: (spec) =>
+      spec.across.as === 'time'
+        ? { ...spec, across: { ...spec.across, partial: partial === 'keep' ? undefined : partial } }
+        : spec,
+  }));
 }
 
 export function acrossChoices(spec: ChartSpec, sources: Sources, picks: readonly string[]): ChoiceGroup[] {
@@ -136,7 +172,10 @@ export function acrossChoices(spec: ChartSpec, sources: Sources, picks: readonly
   const order =
     spec.across.as === 'group'
       ? [{ title: 'In order of', choices: orderChoices(spec, sources) }, ...keepChoices(spec)]
-      : [];
+      : spec.across.as === 'rows'
+        ? [{ title: 'In order of', choices: rowOrderChoices(spec, sources) }]
+        : [];
+  const rows = rowsChoices(spec, sources);
   return [
     {
       title: 'Across',
@@ -148,6 +187,73 @@ export function acrossChoices(spec: ChartSpec, sources: Sources, picks: readonly
       })),
     },
     ...order,
+    ...(rows.length > 0 ? [{ title: 'Summed up or not', choices: rows }] : []),
+  ];
+}
+
+/** What groups, or single rows, are put in order by. */
+export function orderGroups(spec: ChartSpec, sources: Sources): ChoiceGroup[] {
+  return [
+    {
+      title: 'In order of',
+      choices: spec.across.as === 'rows' ? rowOrderChoices(spec, sources) : orderChoices(spec, sources),
+    },
+  ];
+}
+
+/** The rows as they are, one mark each, and the way back to groups. */
+function rowsChoices(spec: ChartSpec, { columns }: Sources): Choice[] {
+  const { across, layers } = spec;
+  const found = column(columns, across.column);
+  const amounts = layers.every(({ amount, from }) => !('rows' in amount) && !from);
+  if (across.as === 'rows')
+    return [
+      {
+        key: 'grouped',
+        words: `Summed up by ${found.name}`,
+        edit: (now) => ({
+          ...now,
+          across: hasSteps(found)
+            ? { as: 'time', column: across.column, step: finestStep(found) }
+            : { as: 'group', column: across.column },
+        }),
+      },
+    ];
+  if (!amounts || across.as === 'number' || across.as === 'bins' || spec.panels) return [];
+  const rows = found.stats.count + found.stats.missing + found.unread.count;
+  if (rows > MOST_SINGLE_ROWS) return [];
+  return [
+    {
+      key: 'rows',
+      words: `Each ${rowNoun(columns).one} by itself`,
+      edit: (now) => ({ ...now, across: { as: 'rows', column: across.column } }),
+    },
+  ];
+}
+
+/** Single rows stand as in the sheet, or in the order of one of their columns. */
+function rowOrderChoices(spec: ChartSpec, { columns }: Sources): Choice[] {
+  if (spec.across.as !== 'rows') return [];
+  const now = spec.across.order;
+  const by = (key: string, words: string, order: RowsOrder | undefined): Choice => ({
+    key,
+    words,
+    chosen: now?.column === order?.column && Boolean(now?.descending) === Boolean(order?.descending),
+    edit: (one) => (one.across.as === 'rows' ? { ...one, across: { ...one.across, order } } : one),
+  });
+  const ordered = [...columns.values()].filter(({ role }) => role === 'amount' || role === 'when').slice(0, 10);
+  return [
+    by('sheet', 'The sheet', undefined),
+    by('name', column(columns, spec.across.column).name, { column: spec.across.column }),
+    ...ordered
+      .filter(({ key }) => key !== spec.across.column)
+      .flatMap(({ key, name, role }) => [
+        by(`${key} down`, `${name}, ${role === 'when' ? 'newest' : 'largest'} first`, {
+          column: key,
+          descending: true,
+        }),
+        by(`${key} up`, `${name}, ${role === 'when' ? 'oldest' : 'smallest'} first`, { column: key }),
+      ]),
   ];
 }
 
@@ -159,24 +265,32 @@ function shareOrders(spec: ChartSpec, columns: Columns): Choice[] {
   const actual = keys[spec.layers.findIndex(({ shape }) => shape !== 'target')];
   if (target === undefined || actual === undefined) return [];
   const formula = `${actual} / ${target}`;
-  const now = spec.across.order;
-  return [
-    {
-      key: 'share',
-      words: `${column(columns, actual).name} as a share of ${column(columns, target).name}`,
-      chosen: now?.by === 'amount' && 'formula' in now.amount && now.amount.formula === formula,
-      edit: (one) =>
-        one.across.as === 'group'
-          ? {
-              ...one,
-              across: { ...one.across, order: { by: 'amount', amount: { formula }, summary: 'sum', descending: true } },
-            }
-          : one,
-    },
-  ];
+  const words = `${column(columns, actual).name} as a share of ${column(columns, target).name}`;
+  return bothWays('share', words, { amount: { formula }, summary: 'sum' }, spec);
 }
 
-function orderChoices(spec: ChartSpec, { columns }: Sources): Choice[] {
+type Measured = Pick<Extract<Order, { by: 'amount' }>, 'amount' | 'summary'>;
+
+/** An order by an amount of its own, from either end. */
+function bothWays(key: string, words: string, by: Measured, spec: ChartSpec): Choice[] {
+  const now = spec.across.as === 'group' ? spec.across.order : undefined;
+  const same = now?.by === 'amount' && JSON.stringify(now.amount) === JSON.stringify(by.amount);
+  return [true, false].map((descending): Choice => ({
+    key: descending ? key : `${key} up`,
+    words: `${words}, ${descending ? 'largest' : 'smallest'} first`,
+    chosen: same && Boolean(now.descending) === descending,
+    edit: (one) =>
+      one.across.as === 'group'
+        ? {
+            ...one,
+            across: { ...one.across, order: { by: 'amount', ...by, ...(descending ? { descending } : {}) } },
+          }
+        : one,
+  }));
+}
+
+function orderChoices(spec: ChartSpec, sources: Sources): Choice[] {
+  const { columns } = sources;
   if (spec.across.as !== 'group') return [];
   const now = spec.across.order;
   const drawn = new Set(spec.layers.flatMap((layer) => ('column' in layer.amount ? [layer.amount.column] : [])));
@@ -189,7 +303,8 @@ function orderChoices(spec: ChartSpec, { columns }: Sources): Choice[] {
   ): Choice => ({
     key,
     words,
-    chosen: now !== undefined && now.by === by && Boolean(now.descending) === descending,
+    chosen:
+      now !== undefined && now.by === by && Boolean(now.descending) === descending && !('layer' in now && now.layer),
     edit: (one) =>
       one.across.as === 'group'
         ? { ...one, across: { ...one.across, order: { by, ...(descending ? { descending } : {}) } } }
@@ -201,23 +316,33 @@ function orderChoices(spec: ChartSpec, { columns }: Sources): Choice[] {
     ...(own ? [choice('own', 'Its own order', 'calendar', false)] : []),
     choice('largest', 'Value, largest first', 'value', true),
     choice('smallest', 'Value, smallest first', 'value', false),
+    ...spec.layers.slice(1).flatMap((layer) =>
+      'column' in layer.amount && !layer.from && isDrawn(layer)
+        ? [true, false].map((descending): Choice => ({
+            key: `${layer.id} ${descending ? 'down' : 'up'}`,
+            words: `${amountName(layer, sources)}, ${descending ? 'largest' : 'smallest'} first`,
+            chosen: now?.by === 'value' && now.layer === layer.id && Boolean(now.descending) === descending,
+            edit: (one) =>
+              one.across.as === 'group'
+                ? {
+                    ...one,
+                    across: {
+                      ...one.across,
+                      order: { by: 'value', layer: layer.id, ...(descending ? { descending } : {}) },
+                    },
+                  }
+                : one,
+          }))
+        : [],
+    ),
     choice('name', 'Name', 'name', false),
+    choice('name from the last', 'Name, from the last', 'name', true),
     choice('sheet', 'The sheet', 'sheet', false),
     ...shareOrders(spec, columns),
-    ...others.slice(0, 12).map((one): Choice => ({
-      key: `by:${one.key}`,
-      words: `${one.name}, largest first`,
-      chosen: now?.by === 'amount' && 'column' in now.amount && now.amount.column === one.key,
-      edit: (spec) =>
-        spec.across.as === 'group'
-          ? {
-              ...spec,
-              across: {
-                ...spec.across,
-                order: { by: 'amount', amount: { column: one.key }, summary: one.summary, descending: true },
-              },
-            }
-          : spec,
-    })),
+    ...others
+      .slice(0, 8)
+      .flatMap((one) =>
+        bothWays(`by:${one.key}`, one.name, { amount: { column: one.key }, summary: one.summary }, spec),
+      ),
   ];
 }

@@ -15,7 +15,8 @@ export interface Choice {
 export type Editor =
   | { readonly kind: 'formula'; readonly layer?: string }
   | { readonly kind: 'sheet'; readonly layer?: string }
-  | { readonly kind: 'filter'; readonly at?: number };
+  | { readonly kind: 'filter'; readonly at?: number }
+  | { readonly kind: 'calendar' };
 
 export interface ChoiceGroup {
   readonly title?: string;

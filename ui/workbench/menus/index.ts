@@ -1,5 +1,5 @@
 import { bringBack, removeFilter, type ChartSpec, type SentencePart, type Sources } from '@/core/spec';
-import { acrossChoices, keepChoices, stepChoices, withinChoices } from './across';
+import { acrossChoices, keepChoices, stepChoices, withinChoices, orderGroups, partialChoices } from './across';
 import type { ChoiceGroup } from './choice';
 import { amountChoices, shapeChoices, sideChoices, stackChoices, summaryChoices, thenChoices } from './layer';
 import { panelChoices, splitChoices } from './split';
@@ -35,6 +35,10 @@ export function choicesFor(
       return splitChoices(spec, sources, picks);
     case 'then':
       return layer ? [{ title: 'Shown as', choices: thenChoices(layer, spec, sources) }] : [];
+    case 'order':
+      return orderGroups(spec, sources);
+    case 'partial':
+      return spec.across.as === 'time' ? [{ choices: partialChoices(spec.across.step, spec.across.partial) }] : [];
     case 'keep':
       return keepChoices(spec);
     case 'within':

@@ -82,7 +82,10 @@ export function PointCard({ model, spec, sources, place: clicked, series: near, 
           Set aside
         </Button>
         {shown && (
-          <Button size="small" onClick={doing(() => onLook(`layer:${shown.layer}`))}>
+          <Button
+            size="small"
+            onClick={doing(() => onLook(shown.split === undefined ? `layer:${shown.layer}` : `series:${shown.id}`))}
+          >
             Look of {single ? 'the series' : shown.name}
           </Button>
         )}

@@ -1,38 +1,73 @@
-import { DatePicker, InputNumber } from 'antd';
-import dayjs from 'dayjs';
+import { InputNumber } from 'antd';
+import { DAY, fromIso, isoDate } from '@/core/calendar';
 import { isDated, type ColumnProfile } from '@/core/inference';
+import { lastDay } from '@/core/spec';
 import { Field } from '../../../cards/Card';
+import styles from '../../../cards/cards.module.css';
+import { DayField } from './DayField';
 import type { Change, RangeFilter } from './kinds';
 
-/** From one number or day to before another. */
-export function Range({ column, draft, onChange }: { column: ColumnProfile; draft?: RangeFilter; onChange: Change }) {
+interface Props {
+  column: ColumnProfile;
+  draft?: RangeFilter;
+  onChange: Change;
+}
+
+/** From one day to another, both included; or from one number to below another. */
+export function Range(props: Props) {
+  return isDated(props.column) ? <Days {...props} /> : <Numbers {...props} />;
+}
+
+function Days({ column, draft, onChange }: Props) {
+  const set = (change: Partial<RangeFilter>) => onChange({ column: column.key, ...draft, ...change });
+  const from = draft?.from === undefined ? undefined : String(draft.from).slice(0, 10);
+  // People name the last day that they mean; the range ends before the day after it.
+  const to = draft?.to === undefined ? undefined : (lastDay(draft.to, column) ?? String(draft.to).slice(0, 10));
+  const order = column.format.dateOrder;
+  return (
+    <>
+      <Field label="From">
+        <DayField label="From, this day included" value={from} order={order} onChange={(day) => set({ from: day })} />
+      </Field>
+      <Field label="To">
+        <DayField
+          label="To, this day included"
+          value={to}
+          order={order}
+          onChange={(day) => set({ to: day === undefined ? undefined : isoDate(fromIso(day) + DAY) })}
+        />
+      </Field>
+      <p className={styles.hint}>
+        {from !== undefined && to !== undefined && from > to
+          ? 'The first day lies after the last: no row is between them.'
+          : 'Both days count. Leave one empty for an open end.'}
+      </p>
+    </>
+  );
+}
+
+function Numbers({ column, draft, onChange }: Props) {
   const set = (change: Partial<RangeFilter>) => onChange({ column: column.key, ...draft, ...change });
   const share = column.unit === '%' ? 100 : 1;
   const number = (value: string | number | undefined) =>
     typeof value === 'number' ? Number((value * share).toPrecision(12)) : null;
-  const day = (value: string | number | undefined) => (value === undefined ? null : dayjs(String(value).slice(0, 10)));
-  const dated = isDated(column);
   const ends = [
-    ['from', 'From'],
-    ['to', dated ? 'Before' : 'Below'],
+    ['from', 'From', 'From, itself included'],
+    ['to', 'Below', 'Below, itself not included'],
   ] as const;
-  return ends.map(([end, words]) => (
-    <Field key={end} label={words}>
-      {dated ? (
-        <DatePicker
-          size="small"
-          aria-label={words}
-          value={day(draft?.[end])}
-          onChange={(value) => set({ [end]: value ? value.format('YYYY-MM-DD') : undefined })}
-        />
-      ) : (
-        <InputNumber
-          size="small"
-          aria-label={words}
-          value={number(draft?.[end])}
-          onChange={(value) => set({ [end]: value === null ? undefined : value / share })}
-        />
-      )}
-    </Field>
-  ));
+  return (
+    <>
+      {ends.map(([end, words, name]) => (
+        <Field key={end} label={words}>
+          <InputNumber
+            size="small"
+            aria-label={name}
+            value={number(draft?.[end])}
+            onChange={(value) => set({ [end]: value === null ? undefined : value / share })}
+          />
+        </Field>
+      ))}
+      <p className={styles.hint}>“From” counts itself, “Below” does not.</p>
+    </>
+  );
 }

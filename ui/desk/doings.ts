@@ -1,0 +1,51 @@
+import type { QueryClient } from '@tanstack/react-query';
+import { api, ApiError, type ListedChart, type Sheet } from '../api';
+
+/** Gives a saved chart another title; it is changed as it is now, whoever changed it last. */
+export async function renameChart(client: QueryClient, id: string, title: string): Promise<void> {
+  const { spec, revision } = await api.chart(id);
+  const next = await api.replaceChart(id, { ...spec, text: { ...spec.text, title } }, revision);
+  client.setQueryData(['chart', id], next);
+  await client.invalidateQueries({ queryKey: ['charts'] });
+}
+
+/** A second chart like a saved one, under a title that tells them apart. */
+export async function copyChart(client: QueryClient, { id, title }: Pick<ListedChart, 'id' | 'title'>) {
+  const { spec } = await api.chart(id);
+  const copy = await api.saveChart({ ...spec, text: { ...spec.text, title: `${title} (copy)`.slice(0, 300) } });
+  await client.invalidateQueries({ queryKey: ['charts'] });
+  return copy;
+}
+
+export async function renameSheet(client: QueryClient, id: string, name: string): Promise<void> {
+  const next = await api.renameSheet(id, name);
+  client.setQueryData(['sheet', id], next);
+  await client.invalidateQueries({ queryKey: ['sheets'] });
+}
+
+export async function copySheet(client: QueryClient, id: string): Promise<void> {
+  await api.copySheet(id);
+  await client.invalidateQueries({ queryKey: ['sheets'] });
+}
+
+/** What deleting a sheet takes with it, in a sentence each. */
+export async function whatGoes(sheet: Pick<Sheet, 'id'>): Promise<string[]> {
+  const { goes, loses } = await api.sheetCharts(sheet.id);
+  const named = (charts: readonly { title: string }[]) => {
+    const shown = charts.slice(0, 4).map(({ title }) => `“${title}”`);
+    const more = charts.length - shown.length;
+    return `${shown.join(', ')}${more > 0 ? ` and ${more} more` : ''}`;
+  };
+  return [
+    goes.length === 0
+      ? 'Its rows are deleted. No saved chart is made of it.'
+      : `Its rows are deleted, and with them ${goes.length === 1 ? 'the chart' : `${goes.length} charts`} ${named(goes)}.`,
+    ...(loses.length > 0
+      ? [`${named(loses)} ${loses.length === 1 ? 'loses' : 'lose'} a layer that comes from it.`]
+      : []),
+    'This cannot be undone.',
+  ];
+}
+
+export const wordsOf = (error: unknown): string =>
+  error instanceof ApiError || error instanceof Error ? error.message : 'It did not work. Try again.';
