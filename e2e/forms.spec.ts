@@ -97,7 +97,7 @@ test('grid, ground and a series open their cards where they are clicked; a click
 test("a group gets a colour of one's own, which is offered again and survives a reload", async ({ page }) => {
   await dropFile(page, { name: 'colours-of-places.csv', text: WEATHER });
   await pick(page, 'Day', 'Rain', 'Place');
-  await openPart(page, 'Series');
+  await openPart(page, 'All series');
   await page.getByLabel('Colour of North').click();
   const code = page.locator('.ant-color-picker-hex-input input:visible');
   await code.fill('aa3366');
@@ -108,7 +108,7 @@ test("a group gets a colour of one's own, which is offered again and survives a 
   await page.waitForTimeout(500); // what waits to be written down
   await page.reload();
   await expect(marks().first()).toBeAttached();
-  await openPart(page, 'Series');
+  await openPart(page, 'All series');
   await page.getByLabel('Colour of South').click();
   await expect(page.getByText('Your own')).toBeVisible();
 });
@@ -118,6 +118,8 @@ test('many groups are scrolled by keyboard and wheel, and the scale stands still
   const rows = names.flatMap((name, i) => [`${name},${1000 - i * 10}`, `${name},5`]);
   await dropFile(page, { name: 'many-customers.csv', text: ['Customer,Ordered', ...rows].join('\n') });
   await pick(page, 'Customer', 'Ordered');
+  // Many different values: the largest stand alone until all are wanted.
+  await choose(page, 'the first 25 and the rest', 'All');
   const words = () => figure(page).locator('svg text').allTextContents();
   expect((await words()).filter((text) => text.startsWith('Customer'))).toContain('Customer 01');
   const scale = (await words()).filter((text) => /^[\d,k]+$/.test(text));
@@ -141,7 +143,7 @@ test('by keyboard alone: a series is dashed, values become shares of the whole, 
   await openPart(page, 'Takings');
   await select(page, 'Values on the marks', 'All that fit');
   await expect(figure(page).locator('.values')).toContainText('£');
-  await select(page, 'Values are written as', 'Share of the whole');
+  await select(page, 'Values are written as', 'Share');
   await expect(figure(page).locator('.values')).toHaveText(/^[\d.]+%[\d.]+%$/);
   await page.keyboard.press('Escape');
 
@@ -206,7 +208,7 @@ test('a pie of thirty slices gets its check, and the change offered there mends 
     .getByRole('button', { name: /^Plants,/ })
     .click();
   await pick(page, 'Potted on', 'Plants');
-  await choose(page, 'week', 'Month');
+  // One date a month: nothing finer is offered.
   await choose(page, 'a line', 'Single figure');
   await expectSentence(page, /, as a single figure$/);
   await expect(figure(page)).toContainText(/▲|▼/);

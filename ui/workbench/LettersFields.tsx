@@ -37,6 +37,7 @@ export function LettersFields({ value = {}, ours, onChange }: Props) {
           />
           <InputNumber
             size="small"
+            style={{ width: '100%' }}
             aria-label="Size of the letters"
             min={8}
             max={60}

@@ -1,8 +1,7 @@
 'use client';
 
-import { Radio } from 'antd';
 import { setLook, type ChartLook, type ChartSpec } from '@/core/spec';
-import { Card, Field } from '../cards/Card';
+import { Card, SelectField } from '../cards/Card';
 import { AXIS_LETTERS, TITLE_LETTERS } from '../chart/letters';
 import { LettersFields } from './LettersFields';
 import { useWork } from './store';
@@ -12,19 +11,19 @@ export function TitleCard({ spec }: { spec: ChartSpec }) {
   const edit = useWork((state) => state.edit);
   return (
     <Card name="Title">
-      <Field label="Stands">
-        <Radio.Group
-          aria-label="Title stands"
-          size="small"
-          value={spec.look?.title ?? 'start'}
-          onChange={(event) => edit((now) => setLook(now, { title: event.target.value as ChartLook['title'] }))}
-          options={[
-            { value: 'start', label: 'Left' },
-            { value: 'middle', label: 'Middle' },
-            { value: 'end', label: 'Right' },
-          ]}
-        />
-      </Field>
+      <SelectField
+        label="Stands"
+        name="Title stands"
+        value={spec.look?.title ?? 'start'}
+        onChange={(title: NonNullable<ChartLook['title']>) =>
+          edit((now) => setLook(now, { title: title === 'start' ? undefined : title }))
+        }
+        options={[
+          { value: 'start', label: 'On the left' },
+          { value: 'middle', label: 'In the middle' },
+          { value: 'end', label: 'On the right' },
+        ]}
+      />
       <LettersFields
         value={spec.look?.titleLetters}
         ours={TITLE_LETTERS}

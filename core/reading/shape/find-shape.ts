@@ -74,7 +74,7 @@ export function findShape(
   if (side) return turnedShape(findings, wanted.slice(header.first), headerRow);
   const left = whole ? bottomLeftOut(below, look, take) : new Set<number>();
   const body: Body = { records: below.filter((record) => run(record) && !left.has(record.number)), headers };
-  if (!below.some(run)) throw new ReadingRefusal(EMPTY_RUN);
+  if (below.length > 0 && !below.some(run)) throw new ReadingRefusal(EMPTY_RUN);
   const across = findAcross(headers, body.records, title, look);
   const made =
     across && takeAcross(across, body, whole, take)

@@ -8,7 +8,7 @@ import type { Sheet } from '../../api';
 import { Card, Field } from '../../cards/Card';
 import styles from '../../cards/cards.module.css';
 import { useWork } from '../store';
-import { Range } from './filter/Range';
+import { isDay, Range } from './filter/Range';
 import { startingTop, Top } from './filter/Top';
 import { Values } from './filter/Values';
 import { WindowOf } from './filter/WindowOf';
@@ -46,7 +46,7 @@ export function FilterCard({ sheet, spec, sources, at, onDone }: Props) {
   const change = (next: Filter) => setDraft(next);
   const own = draft && draft.column === key && kindOf(draft) === chosen ? draft : undefined;
   const filter = own ?? (chosen === 'top' ? startingTop(column, spec) : undefined);
-  const ready = filter && isWhole(filter);
+  const ready = filter && isWhole(filter, column);
   const done = () => {
     if (!filter) return;
     edit((now) => setFilter(now, filter, at));
@@ -143,9 +143,11 @@ function kindOf(filter: Filter): Kind {
   return 'top' in filter ? 'top' : 'range';
 }
 
-function isWhole(filter: Filter): boolean {
+function isWhole(filter: Filter, column: ColumnProfile): boolean {
   if ('keep' in filter) return filter.keep.length > 0;
   if (!isRange(filter)) return true;
   const { from, to } = filter;
+  // What is written and is no day must be put right first.
+  if (isDated(column) && [from, to].some((end) => end !== undefined && !isDay(end))) return false;
   return (from !== undefined || to !== undefined) && !(from !== undefined && to !== undefined && from >= to);
 }

@@ -13,6 +13,7 @@ interface Props {
   /** ISO 8601, the day alone; nothing where there is none. */
   value?: string;
   order?: DateOrder;
+  /** The day; what was written where that is none, so that it is not left out unseen. */
   onChange: (day: string | undefined) => void;
 }
 
@@ -25,7 +26,7 @@ export function DayField({ label, value, order, onChange }: Props) {
   const read = (next: string) => {
     setDraft(next);
     const day = readDay(next, order);
-    if (day !== undefined || next.trim() === '') onChange(day);
+    onChange(day ?? (next.trim() === '' ? undefined : next));
   };
   return (
     <div className={styles.day}>

@@ -20,21 +20,27 @@ export function Range(props: Props) {
 
 function Days({ column, draft, onChange }: Props) {
   const set = (change: Partial<RangeFilter>) => onChange({ column: column.key, ...draft, ...change });
-  const from = draft?.from === undefined ? undefined : String(draft.from).slice(0, 10);
+  const day = (value: unknown) => (isDay(value) ? value.slice(0, 10) : undefined);
+  const from = day(draft?.from);
   // People name the last day that they mean; the range ends before the day after it.
-  const to = draft?.to === undefined ? undefined : (lastDay(draft.to, column) ?? String(draft.to).slice(0, 10));
+  const to = draft?.to === undefined ? undefined : (lastDay(draft.to, column) ?? day(draft.to));
   const order = column.format.dateOrder;
   return (
     <>
       <Field label="From">
-        <DayField label="From, this day included" value={from} order={order} onChange={(day) => set({ from: day })} />
+        <DayField
+          label="From, this day included"
+          value={from}
+          order={order}
+          onChange={(value) => set({ from: value })}
+        />
       </Field>
       <Field label="To">
         <DayField
           label="To, this day included"
           value={to}
           order={order}
-          onChange={(day) => set({ to: day === undefined ? undefined : isoDate(fromIso(day) + DAY) })}
+          onChange={(value) => set({ to: isDay(value) ? isoDate(fromIso(value) + DAY) : value })}
         />
       </Field>
       <p className={styles.hint}>
@@ -45,6 +51,9 @@ function Days({ column, draft, onChange }: Props) {
     </>
   );
 }
+
+/** A day, with or without a time, in ISO 8601. */
+export const isDay = (value: unknown): value is string => /^\d{4}-\d\d-\d\d(T|$)/.test(String(value ?? ''));
 
 function Numbers({ column, draft, onChange }: Props) {
   const set = (change: Partial<RangeFilter>) => onChange({ column: column.key, ...draft, ...change });
