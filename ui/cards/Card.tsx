@@ -6,16 +6,29 @@ import styles from './cards.module.css';
 
 const CONTROLS = 'input:not([disabled]), button:not([disabled]), [tabindex="0"]';
 
+/** Gives the focus to an element, or, where it has gone since, to what stands in the nearest place that is still there. */
+function focusNear(places: readonly Element[]): void {
+  const [place, ...around] = places.filter(({ isConnected }) => isConnected);
+  if (!place) return;
+  const target = place === places[0] ? place : (place.querySelector(CONTROLS) ?? place);
+  (target as HTMLElement).focus({ preventScroll: true });
+  if (document.activeElement === document.body && around.length > 0) focusNear(around);
+}
+
+/** An element with all that it stands in, the innermost first. */
+function placesOf(element: Element | null): Element[] {
+  return element && element !== document.body ? [element, ...placesOf(element.parentElement)] : [];
+}
+
 /** A small card of settings. It takes the focus when it opens and gives it back to where it was when it closes. */
 export function Card({ name, title = name, children }: { name: string; title?: string; children: ReactNode }) {
   const card = useRef<HTMLDivElement>(null);
   useEffect(() => {
-    const before = document.activeElement as HTMLElement | null;
+    const before = placesOf(document.activeElement);
     const own = card.current;
     own?.querySelector<HTMLElement>(CONTROLS)?.focus({ preventScroll: true });
     return () => {
-      if (own?.contains(document.activeElement) || document.activeElement === document.body)
-        before?.focus({ preventScroll: true });
+      if (own?.contains(document.activeElement) || document.activeElement === document.body) focusNear(before);
     };
   }, []);
   return (

@@ -2,8 +2,9 @@
 
 import { useState } from 'react';
 import { useRouter } from 'next/navigation';
-import { App, Button, Dropdown, Input, Segmented } from 'antd';
+import { App, Button, Input, Segmented } from 'antd';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { Menu } from '../cards/Menu';
 import { api, type RelationWish, type Source } from '../api';
 import { RenameDialog } from '../desk/RenameDialog';
 import { TopBar } from '../theme/TopBar';
@@ -83,23 +84,19 @@ function SourceLine({ source, chosen, onChoose }: { source: Source; chosen: bool
           {source.user} at {source.host}:{source.port}/{source.database}
         </span>
       </button>
-      <Dropdown
-        trigger={['click']}
-        autoFocus
+      <Menu
         placement="bottomRight"
-        menu={{
-          items: [
-            { key: 'rename', label: 'Rename' },
-            { key: 'address', label: 'Change its address' },
-            { key: 'forget', label: 'Forget it', danger: true },
-          ],
-          onClick: ({ key }) => (key === 'forget' ? void forget() : setDoing(key as 'rename' | 'address')),
-        }}
+        items={[
+          { key: 'rename', label: 'Rename' },
+          { key: 'address', label: 'Change its address' },
+          { key: 'forget', label: 'Forget it', danger: true },
+        ]}
+        onChoose={(key) => (key === 'forget' ? void forget() : setDoing(key as 'rename' | 'address'))}
       >
         <Button type="text" size="small" aria-label={`More for ${source.name}`}>
           ⋯
         </Button>
-      </Dropdown>
+      </Menu>
       {doing === 'address' && (
         <AddressForm
           words="New address"

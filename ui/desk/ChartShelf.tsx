@@ -1,9 +1,10 @@
 'use client';
 
 import Link from 'next/link';
-import { App, Button, Dropdown } from 'antd';
+import { App, Button } from 'antd';
 import { useState } from 'react';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { Menu } from '../cards/Menu';
 import { api, type ListedChart, type Sheet } from '../api';
 import { ChartDrawing } from '../chart/ChartDrawing';
 import styles from './Desk.module.css';
@@ -88,23 +89,19 @@ function ChartCard({ chart, sheet }: { chart: ListedChart; sheet?: Sheet }) {
         <span className={`second ${styles.clip}`}>
           {sheet?.name ?? ''} · {dayWords(chart.updatedAt)}
         </span>
-        <Dropdown
-          trigger={['click']}
-          autoFocus
+        <Menu
           placement="bottomRight"
-          menu={{
-            items: [
-              { key: 'rename', label: 'Rename' },
-              { key: 'copy', label: 'Duplicate' },
-              { key: 'delete', label: 'Delete', danger: true },
-            ],
-            onClick: ({ key }) => doing[key]?.(),
-          }}
+          items={[
+            { key: 'rename', label: 'Rename' },
+            { key: 'copy', label: 'Duplicate' },
+            { key: 'delete', label: 'Delete', danger: true },
+          ]}
+          onChoose={(key) => doing[key]?.()}
         >
           <Button type="text" size="small" aria-label={`More for ${chart.title}`}>
             ⋯
           </Button>
-        </Dropdown>
+        </Menu>
       </div>
     </li>
   );

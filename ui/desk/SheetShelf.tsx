@@ -2,9 +2,10 @@
 
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { App, Button, Dropdown } from 'antd';
+import { App, Button } from 'antd';
 import { useState } from 'react';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { Menu } from '../cards/Menu';
 import { api, type Sheet } from '../api';
 import styles from './Desk.module.css';
 import { dayWords } from './dates';
@@ -102,29 +103,25 @@ function SheetLine({ sheet }: { sheet: Sheet }) {
         </span>
       </div>
       <span className={`second ${styles.when}`}>{dayWords(sheet.createdAt)}</span>
-      <Dropdown
-        trigger={['click']}
-        autoFocus
+      <Menu
         placement="bottomRight"
-        menu={{
-          items: [
-            ...(sheet.status === 'ready'
-              ? [
-                  { key: 'reading', label: 'How it was read' },
-                  { key: 'rename', label: 'Rename' },
-                  { key: 'copy', label: 'Duplicate' },
-                ]
-              : []),
-            ...(sheet.status === 'failed' ? [{ key: 'again', label: 'Try again' }] : []),
-            { key: 'delete', label: 'Delete', danger: true },
-          ],
-          onClick: ({ key }) => doing[key]?.(),
-        }}
+        items={[
+          ...(sheet.status === 'ready'
+            ? [
+                { key: 'reading', label: 'How it was read' },
+                { key: 'rename', label: 'Rename' },
+                { key: 'copy', label: 'Duplicate' },
+              ]
+            : []),
+          ...(sheet.status === 'failed' ? [{ key: 'again', label: 'Try again' }] : []),
+          { key: 'delete', label: 'Delete', danger: true },
+        ]}
+        onChoose={(key) => doing[key]?.()}
       >
         <Button type="text" size="small" aria-label={`More for ${sheet.name}`}>
           ⋯
         </Button>
-      </Dropdown>
+      </Menu>
     </li>
   );
 }

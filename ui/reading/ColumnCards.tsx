@@ -1,9 +1,9 @@
 'use client';
 
 import { useState } from 'react';
-import { Popover } from 'antd';
 import type { ColumnProfile } from '@/core/inference';
 import { unitSign } from '@/core/layout';
+import { CardPopover } from '../cards/CardPopover';
 import type { Sheet } from '../api';
 import { ColumnCard } from '../cards/ColumnCard';
 import { headWords } from '../cards/cells';
@@ -33,12 +33,10 @@ function ColumnItem({ column, sheet }: { column: ColumnProfile; sheet: Sheet }) 
   return (
     <li className={styles.column} data-role={column.role}>
       <h3 title={column.name}>{column.name}</h3>
-      <Popover
+      <CardPopover
         open={open}
         onOpenChange={setOpen}
-        trigger="click"
         placement="leftTop"
-        destroyOnHidden
         content={<ColumnCard column={column} sheet={sheet} onDone={() => setOpen(false)} />}
       >
         <button
@@ -50,7 +48,7 @@ function ColumnItem({ column, sheet }: { column: ColumnProfile; sheet: Sheet }) 
         >
           {words}
         </button>
-      </Popover>
+      </CardPopover>
       <div className={styles.share} aria-hidden>
         <i style={{ width: `${share * 100}%` }} />
       </div>

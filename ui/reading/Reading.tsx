@@ -3,11 +3,12 @@
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { App, Button, Dropdown } from 'antd';
+import { App, Button } from 'antd';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import type { ReadingChange } from '../api';
 import { api, type Sheet } from '../api';
 import { CorrectingProvider, sayAgain, stepOf, type Correct, type CorrectionStep } from '../cards/correcting';
+import { Menu } from '../cards/Menu';
 import { TopBar } from '../theme/TopBar';
 import { ColumnCards } from './ColumnCards';
 import { Findings } from './Findings';
@@ -17,9 +18,9 @@ import styles from './Reading.module.css';
 import { SeenTable } from './SeenTable';
 
 /** How a sheet was read: the sheet as it came with what was left out of it, the table, and its columns, each to be corrected. */
-export function Reading({ sheetId }: { sheetId: string }) {
+export function Reading({ sheetId, chartId }: { sheetId: string; chartId?: string }) {
   const sheet = useQuery({ queryKey: ['sheet', sheetId], queryFn: () => api.sheet(sheetId) });
-  if (sheet.data) return <ReadingOf sheet={sheet.data} />;
+  if (sheet.data) return <ReadingOf sheet={sheet.data} chartId={chartId} />;
   return (
     <>
       <TopBar path={[{ words: 'Desk', href: '/' }]} />
@@ -31,7 +32,7 @@ export function Reading({ sheetId }: { sheetId: string }) {
   );
 }
 
-function ReadingOf({ sheet }: { sheet: Sheet }) {
+function ReadingOf({ sheet, chartId }: { sheet: Sheet; chartId?: string }) {
   const client = useQueryClient();
   const { message } = App.useApp();
   const router = useRouter();
@@ -51,25 +52,22 @@ function ReadingOf({ sheet }: { sheet: Sheet }) {
   const { correct, canUndo, undo } = useReadingHistory(sheet);
   const { reading } = sheet;
   const worksheets = reading?.worksheets ?? [];
+  const back = chartId ? `/charts/${encodeURIComponent(chartId)}` : `/sheets/${sheet.id}`;
   const where = reading?.worksheet ? `${sheet.fileName}, sheet “${reading.worksheet}”` : sheet.fileName;
   return (
     <CorrectingProvider value={correct}>
-      <TopBar path={[{ words: 'Desk', href: '/' }, { words: where }]}>
+      <TopBar path={[{ words: 'Desk', href: '/' }, { words: sheet.name, href: back }, { words: 'How it was read' }]}>
         {worksheets.length > 1 && (
-          <Dropdown
-            trigger={['click']}
-            autoFocus
-            menu={{
-              items: worksheets.map(({ name, rows, hidden }) => ({
-                key: name,
-                label: `${name} · ${rows.toLocaleString('en-GB')} rows${hidden ? ' · hidden' : ''}`,
-                disabled: name === reading?.worksheet,
-              })),
-              onClick: ({ key }) => change.mutate({ worksheet: key, findings: {} }),
-            }}
+          <Menu
+            items={worksheets.map(({ name, rows, hidden }) => ({
+              key: name,
+              label: `${name} · ${rows.toLocaleString('en-GB')} rows${hidden ? ' · hidden' : ''}`,
+              disabled: name === reading?.worksheet,
+            }))}
+            onChoose={(key) => change.mutate({ worksheet: key, findings: {} })}
           >
             <Button>Other worksheet</Button>
-          </Dropdown>
+          </Menu>
         )}
         {canUndo && (
           <Button type="text" onClick={undo}>
@@ -82,16 +80,16 @@ function ReadingOf({ sheet }: { sheet: Sheet }) {
           </Button>
         )}
         <Button onClick={() => setNewer(true)}>Take a newer file</Button>
-        <Button type="primary" onClick={() => router.push(`/sheets/${sheet.id}`)}>
-          Looks right, make a chart
+        <Button type="primary" onClick={() => router.push(back)}>
+          {chartId ? 'Looks right, back to the chart' : 'Looks right, make a chart'}
         </Button>
       </TopBar>
       <main className={styles.page} aria-busy={change.isPending}>
         <h1 className={styles.heading}>How this sheet was read</h1>
         <p className="second">
-          Your file stays as it is. {sheet.rowCount.toLocaleString('en-GB')} rows and {sheet.columns.length} columns
-          were read{leftOut(sheet) ? '; greyed rows are left out' : ''}.{' '}
-          <Link href={`/sheets/${sheet.id}`}>Open the workbench</Link>
+          From {where}, which stays as it is. {sheet.rowCount.toLocaleString('en-GB')} rows and {sheet.columns.length}{' '}
+          columns were read{leftOut(sheet) ? '; greyed rows are left out' : ''}.{' '}
+          <Link href={back}>{chartId ? 'Back to the chart' : 'Open the workbench'}</Link>
         </p>
         {newer && <NewerFile sheet={sheet} onDone={() => setNewer(false)} />}
         {sheet.breaks?.map(({ chart, message }) => (

@@ -24,6 +24,10 @@ export function SeenTable({ reading, columns = [] }: Props) {
   }
   const width = Math.max(...reading.seen.map(({ cells }) => cells.length));
   const across = new Set(reading.findings.find(({ id, taken }) => id === 'across' && taken)?.columns);
+  const figures = Array.from({ length: width }, (_, c) => {
+    const filled = reading.seen.map(({ cells }) => cells[c] ?? '').filter((cell) => cell !== '');
+    return filled.filter((cell) => FIGURE.test(cell)).length > filled.length / 2;
+  });
   const trouble = new Set(
     columns.flatMap(({ unread }) => unread.samples.map(({ row, text }) => `${row} ${text.slice(0, 60)}`)),
   );
@@ -53,6 +57,7 @@ export function SeenTable({ reading, columns = [] }: Props) {
                       text={cells[c] ?? ''}
                       trouble={trouble.has(`${number} ${(cells[c] ?? '').trim()}`)}
                       across={header && across.has(c)}
+                      figures={header && figures[c]}
                     />
                   ))
                 )}
@@ -78,10 +83,21 @@ function gapWords(rows: number, blank: boolean): string {
 
 const FIGURE = /^[\s(+−-]*[£$€¥]?\s*[\d.,' \u00a0]+\s*[%)]?$/;
 
-function SeenCell({ text, trouble, across }: { text: string; trouble: boolean; across: boolean }) {
+function SeenCell({
+  text,
+  trouble,
+  across,
+  figures,
+}: {
+  text: string;
+  trouble: boolean;
+  across: boolean;
+  /** Whether it is the name over a column of figures. */
+  figures: boolean;
+}) {
   return (
     <td
-      className={`${FIGURE.test(text) ? styles.figure : ''} ${across ? styles.acrossCell : ''}`}
+      className={`${figures || FIGURE.test(text) ? styles.figure : ''} ${across ? styles.acrossCell : ''}`}
       title={text.length > 24 ? text : undefined}
     >
       {trouble ? <mark>{text}</mark> : text}

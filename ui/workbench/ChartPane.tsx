@@ -1,8 +1,9 @@
 'use client';
 
 import { useCallback, useMemo, useRef, useState, type ReactNode, type RefObject } from 'react';
-import { Popover, Spin } from 'antd';
+import { Spin } from 'antd';
 import type { ChartLook, PlacedPoint, Sources } from '@/core/spec';
+import { CardPopover } from '../cards/CardPopover';
 import type { Sheet } from '../api';
 import { inSight, type ChartModel } from '@/core/layout';
 import { ChartDrawing } from '../chart/ChartDrawing';
@@ -137,23 +138,20 @@ export function ChartPane({ holder, size, sheet, sources, preview, busy, error, 
                         : { width: model.size.width, height: model.size.height }),
                     }}
                   >
-                    {model.form !== 'number' && (
-                      <ChartParts
-                        model={model.size.cell ? { ...model, size: { ...model.size, ...model.size.cell } } : model}
-                        spec={spec}
-                        sources={sources}
-                        open={openPart}
-                        onOpen={setOpenPart}
-                      />
-                    )}
+                    <ChartParts
+                      model={model.size.cell ? { ...model, size: { ...model.size, ...model.size.cell } } : model}
+                      spec={spec}
+                      sources={sources}
+                      open={openPart}
+                      onOpen={setOpenPart}
+                    />
                   </div>
                   {model.scroll && <PlaceScroll model={model} from={from} onFrom={setFrom} over={canvas} />}
                   {pointed && (
-                    <Popover
+                    <CardPopover
                       open
                       key={`${pointed.place} ${pointed.x} ${pointed.y}`}
                       onOpenChange={(next) => !next && setPointed(undefined)}
-                      trigger="click"
                       placement="right"
                       content={
                         model.points ? (
@@ -178,7 +176,7 @@ export function ChartPane({ holder, size, sheet, sources, preview, busy, error, 
                       }
                     >
                       <span className={styles.pointed} style={{ left: pointed.x, top: pointed.y }} data-no-export />
-                    </Popover>
+                    </CardPopover>
                   )}
                 </div>
               )}

@@ -1,9 +1,9 @@
 'use client';
 
 import { useEffect, useRef, type CSSProperties, type ReactNode } from 'react';
-import { Popover } from 'antd';
 import { wordColor, type ChartModel, type Plot, type ScaleModel } from '@/core/layout';
 import type { ChartSpec, Side, Sources } from '@/core/spec';
+import { CardPopover } from '../cards/CardPopover';
 import { AcrossCard } from './AcrossCard';
 import styles from './ChartPane.module.css';
 import { GridCard } from './GridCard';
@@ -55,7 +55,7 @@ export function ChartParts({ model, spec, sources, open, onOpen }: Props) {
   }, [gone, onOpen]);
   return (
     <>
-      {!model.bare && (
+      {!model.bare && !model.figure && (
         <>
           {model.scales.left && area('left', 'Left scale')}
           {model.scales.right && area('right', 'Right scale')}
@@ -64,16 +64,15 @@ export function ChartParts({ model, spec, sources, open, onOpen }: Props) {
       )}
       {open !== undefined && card && (
         // Cards open towards the sheet, so that the chart they change stays in view.
-        <Popover
+        <CardPopover
           key={open}
           open
           onOpenChange={(next) => !next && onOpen(undefined)}
-          trigger="click"
-          placement={open === 'across' ? 'leftBottom' : 'left'}
+          placement="left"
           content={card}
         >
-          <span className={styles.anchor} style={areas[open as keyof typeof areas] ?? hidden(plot)} data-no-export />
-        </Popover>
+          <span className={styles.anchor} style={anchorOf(open, areas, plot)} data-no-export />
+        </CardPopover>
       )}
       <AxisTitle side="left" scale={model.scales.left} model={model} spec={spec} style={{ left: 0 }} />
       <AxisTitle side="right" scale={model.scales.right} model={model} spec={spec} style={{ right: 0 }} />
@@ -130,6 +129,12 @@ function cardOf(
       return layer && <LayerCard layer={layer} model={model} spec={spec} sources={sources} />;
     }
   }
+}
+
+/** Where a card opens: beside its scale, where the axis across begins, or from the middle. */
+function anchorOf(part: string, areas: ReturnType<typeof areasOf>, plot: Plot): CSSProperties {
+  if (part === 'across') return { ...areas.across, width: 1 };
+  return part === 'left' || part === 'right' ? areas[part] : hidden(plot);
 }
 
 /** Cards without a place of their own on the drawing open from its middle. */
@@ -218,7 +223,7 @@ function axisTitleStyle({ look }: ChartSpec): CSSProperties {
 function AcrossTitle({ model, spec }: { model: ChartModel; spec: ChartSpec }) {
   const edit = useWork((state) => state.edit);
   const { plot } = model.size;
-  if (model.slices || model.bare) return null;
+  if (model.slices || model.figure || model.bare) return null;
   return (
     <span
       className={model.lying ? styles.axisTitle : styles.acrossTitle}

@@ -1,7 +1,8 @@
 'use client';
 
-import { Dropdown, type MenuProps } from 'antd';
+import type { MenuProps } from 'antd';
 import { useRef, useState, type ReactElement } from 'react';
+import { Menu } from '../cards/Menu';
 import { useForetelling } from './foretelling';
 import { useWork } from './store';
 import type { Choice, ChoiceGroup, Editor } from './menus';
@@ -37,23 +38,16 @@ export function ChoiceMenu({ groups: ask, onPicks, onOpen, children, placement =
       ? [{ type: 'group' as const, label: group.title, children: group.choices.map((choice) => item(choice, g)) }]
       : group.choices.map((choice) => item(choice, g))),
   ]);
-  const onClick: MenuProps['onClick'] = ({ key }) => {
+  const choose = (key: string) => {
     const choice = all.get(key);
     if (choice?.edit) edit(choice.edit);
     else if (choice?.picks) onPicks([...choice.picks]);
     else if (choice?.opens) onOpen?.(choice.opens);
   };
   return (
-    <Dropdown
-      trigger={['click']}
-      placement={placement}
-      menu={{ items, onClick, style: { maxHeight: 420, overflow: 'auto' } }}
-      open={open}
-      onOpenChange={onOpenChange}
-      autoFocus
-    >
+    <Menu placement={placement} items={items} onChoose={choose} open={open} onOpenChange={onOpenChange}>
       {children}
-    </Dropdown>
+    </Menu>
   );
 }
 

@@ -1,9 +1,9 @@
 'use client';
 
 import { memo, useRef, useState, type CSSProperties } from 'react';
-import { Popover } from 'antd';
 import { unitSign } from '@/core/layout';
 import type { ColumnProfile } from '@/core/inference';
+import { CardPopover } from '../cards/CardPopover';
 import type { Sheet } from '../api';
 import { headWords } from '../cards/cells';
 import { ColumnCard } from '../cards/ColumnCard';
@@ -83,13 +83,11 @@ export const ColumnHead = memo(function ColumnHead(props: Props) {
           </span>
         )}
       </button>
-      <Popover
+      <CardPopover
         open={open}
         onOpenChange={setOpen}
-        trigger="click"
         placement="bottomLeft"
         arrow={false}
-        destroyOnHidden
         content={<ColumnCard column={column} sheet={sheet} onDone={() => setOpen(false)} />}
       >
         <button
@@ -103,7 +101,7 @@ export const ColumnHead = memo(function ColumnHead(props: Props) {
           {second}
           {column.unread.count > 0 && <i className={styles.dot} aria-hidden />}
         </button>
-      </Popover>
+      </CardPopover>
       <Picture heights={column.picture ?? []} onPick={() => onPick(column.key)} />
       <span
         className={styles.edge}

@@ -102,7 +102,7 @@ export function PieFields({ layer, style }: { layer: Layer; style: Style }) {
         onChange={(next: 'none' | 'whole' | 'half') => style({ ring: next === 'none' ? undefined : next })}
         options={[
           { value: 'none', label: 'Filled' },
-          { value: 'whole', label: 'Free, with the whole in it' },
+          { value: 'whole', label: 'Open, with the total in it' },
           { value: 'half', label: 'Half a ring' },
         ]}
       />

@@ -1,7 +1,8 @@
 'use client';
 
-import { Button, Dropdown } from 'antd';
+import { Button } from 'antd';
 import type { ChartModel } from '@/core/layout';
+import { Menu } from '../cards/Menu';
 
 /** More names than these are found in the legend. */
 const MOST_SERIES = 30;
@@ -14,7 +15,7 @@ export function PartsMenu({ model, onOpen }: { model: ChartModel; onOpen: (part:
     ...(model.scales.left ? [{ key: 'left', label: 'Left scale' }] : []),
     ...(model.scales.right ? [{ key: 'right', label: 'Right scale' }] : []),
     ...(model.slices || model.figure ? [] : [{ key: 'across', label: 'Across' }]),
-    { key: 'point', label: model.points ? 'A dot …' : 'A point …' },
+    ...(model.figure ? [] : [{ key: 'point', label: model.points ? 'A dot …' : 'A point …' }]),
     ...(model.slices || model.figure ? [] : [{ key: 'grid', label: 'Grid' }]),
     { key: 'title', label: 'Title' },
     ...(model.slices || model.figure ? [] : [{ key: 'words', label: 'Words of the axes' }]),
@@ -41,15 +42,10 @@ export function PartsMenu({ model, onOpen }: { model: ChartModel; onOpen: (part:
         ]
       : []),
   ];
-  // The menu hands the focus back to its button as it closes; the card opens after that.
+  // The press that chooses would close a card that opens with it: it opens after that.
   return (
-    <Dropdown
-      trigger={['click']}
-      autoFocus
-      menu={{ items, onClick: ({ key }) => setTimeout(() => onOpen(key), 60) }}
-      placement="bottomRight"
-    >
+    <Menu items={items} onChoose={(key) => setTimeout(() => onOpen(key), 60)} placement="bottomRight">
       <Button size="small">Parts</Button>
-    </Dropdown>
+    </Menu>
   );
 }

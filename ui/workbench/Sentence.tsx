@@ -1,8 +1,8 @@
 'use client';
 
 import { memo, useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { Popover } from 'antd';
 import { addLayer, columnsInPlay, sentenceParts, type ChartSpec, type Sources } from '@/core/spec';
+import { CardPopover } from '../cards/CardPopover';
 import type { Sheet } from '../api';
 import { ChoiceMenu } from './ChoiceMenu';
 import { EditorCard } from './editors/EditorCard';
@@ -94,12 +94,10 @@ export const Sentence = memo(function Sentence({
             </button>
           </ChoiceMenu>
         ))}
-        <Popover
+        <CardPopover
           open={editor !== undefined}
           onOpenChange={(open) => !open && setEditor(undefined)}
-          trigger="click"
           placement="bottomLeft"
-          destroyOnHidden
           content={
             editor && (
               <EditorCard
@@ -122,7 +120,7 @@ export const Sentence = memo(function Sentence({
           >
             + only some rows
           </button>
-        </Popover>
+        </CardPopover>
       </div>
     </section>
   );

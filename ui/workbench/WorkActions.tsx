@@ -1,11 +1,13 @@
 'use client';
 
 import { useState } from 'react';
-import { App, Button, Dropdown, Input, Popover } from 'antd';
+import { App, Button, Input } from 'antd';
 import { useRouter } from 'next/navigation';
 import { useQueryClient } from '@tanstack/react-query';
 import { toPng } from 'html-to-image';
 import type { ChartModel } from '@/core/layout';
+import { CardPopover } from '../cards/CardPopover';
+import { Menu } from '../cards/Menu';
 import { api, ApiError, download, type Sheet } from '../api';
 import { renameWorkStore, useHistory, useWork, useWorkStore, workKey } from './store';
 import { copyChart, renameSheet, wordsOf } from '../desk/doings';
@@ -78,11 +80,11 @@ function MoreButton({ sheet, model }: { sheet: Sheet; model?: ChartModel }) {
           onClose={() => setRenaming(undefined)}
         />
       )}
-      <Dropdown trigger={['click']} autoFocus menu={{ items, onClick: ({ key }) => doing[key]?.() }}>
+      <Menu items={items} onChoose={(key) => doing[key]?.()}>
         <Button type="text" aria-label="Names and copies">
           ⋯
         </Button>
-      </Dropdown>
+      </Menu>
     </>
   );
 }
@@ -115,14 +117,9 @@ function ExportButton({ model }: { model?: ChartModel }) {
     { key: 'csv', label: 'Charted values (CSV)' },
   ];
   return (
-    <Dropdown
-      trigger={['click']}
-      disabled={!model}
-      autoFocus
-      menu={{ items, onClick: ({ key }) => void run(key as 'png' | 'csv') }}
-    >
+    <Menu disabled={!model} items={items} onChoose={(key) => void run(key as 'png' | 'csv')}>
       <Button>Export</Button>
-    </Dropdown>
+    </Menu>
   );
 }
 
@@ -217,15 +214,13 @@ function SaveButton({ sheet, model }: { sheet: Sheet; model?: ChartModel }) {
     </form>
   );
   return (
-    <Popover
+    <CardPopover
       open={open}
       onOpenChange={(next) => {
         if (!next) setOpen(false);
       }}
-      trigger="click"
       placement="bottomRight"
       content={content}
-      destroyOnHidden
       arrow={false}
     >
       <Button
@@ -236,6 +231,6 @@ function SaveButton({ sheet, model }: { sheet: Sheet; model?: ChartModel }) {
       >
         {unchanged ? 'Saved' : 'Save'}
       </Button>
-    </Popover>
+    </CardPopover>
   );
 }

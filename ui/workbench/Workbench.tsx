@@ -98,6 +98,7 @@ function Bench({ sheet, kept }: { sheet: Sheet; kept: string }) {
   const [share, setShare] = useKept('up-chart:sheet-width', SHEET_WIDTH);
   useUndoKeys();
   const spec = useWork((state) => state.spec);
+  const saved = useWork((state) => state.saved);
   const current = preview.spec && suggestions.find((one) => likeness(one.spec) === likeness(preview.spec));
   const { model } = preview;
   const checks = useMemo(() => {
@@ -114,7 +115,10 @@ function Bench({ sheet, kept }: { sheet: Sheet; kept: string }) {
       <CorrectingProvider value={correct}>
         <div className={styles.bench}>
           <TopBar path={[{ words: 'Desk', href: '/' }, { words: sheet.name }]}>
-            <Link href={`/sheets/${sheet.id}/reading`} className={styles.howRead}>
+            <Link
+              href={`/sheets/${sheet.id}/reading${saved ? `?chart=${encodeURIComponent(saved.id)}` : ''}`}
+              className={styles.howRead}
+            >
               How it was read
             </Link>
             <WorkActions sheet={sheet} model={preview.model} />

@@ -2,7 +2,7 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { keepPreviousData, skipToken, useQuery, useQueryClient } from '@tanstack/react-query';
 import type { ChartModel } from '@/core/layout';
 import { carryOver } from '@/core/recommend';
-import { otherSheets, type ChartSpec } from '@/core/spec';
+import { goneFrom, otherSheets, type ChartSpec } from '@/core/spec';
 import { api, ApiError, type Sheet, type Suggestion } from '../api';
 import { drawChart, prepareChanges } from './chart-worker';
 import { useWork, useWorkStore } from './store';
@@ -36,6 +36,9 @@ export const previewKey = (
   others.map(({ id, version }) => [id, version]),
 ];
 
+const lacksColumns = (spec: ChartSpec, { columns }: Sheet) =>
+  goneFrom(spec, { columns: new Map(columns.map((column) => [column.key, column])) }).some(({ is }) => is === 'column');
+
 /** Picking: the new picks show at once, the chart they make follows as one step of undo. The last wish wins. */
 export function usePicking(sheet: Sheet, shown: Size) {
   // Suggestions keep the size that the first chart had: they are small pictures, and a legend more or less does not change them.
@@ -67,7 +70,8 @@ export function usePicking(sheet: Sheet, shown: Size) {
         if (mine !== turn.current) return;
         const best = suggestions[0]?.spec;
         const { recommended, spec } = store.getState();
-        const carried = best && carryOver(recommended, spec, best);
+        // Of a chart that names columns that are gone nothing is carried over: it would only fail again.
+        const carried = best && (spec && lacksColumns(spec, sheet) ? best : carryOver(recommended, spec, best));
         if (carried && best && JSON.stringify(carried) === JSON.stringify(best))
           client.setQueryData(previewKey(carried, sheet, [], size), suggestions[0].model);
         store.getState().set({ picks: next, spec: carried, recommended: best });
