@@ -19,6 +19,10 @@ export interface RoleDecision {
   readonly reason: string;
 }
 
+/** Names of which hardly two are alike are too many to group by from here on. */
+const MANY_NAMES = 1_000;
+const MOSTLY_OTHERS = 0.9;
+
 const n = (value: number) => value.toLocaleString('en-GB');
 
 /** What a column is good for, from its type, its header and how its values repeat. */
@@ -72,6 +76,8 @@ function decideTextRole(tally: ColumnTally, name: string, filled: number, distin
   // What repeats is a group, however long its words.
   if (long > 0.3 && share > 0.5)
     return { role: 'note', reason: 'Long texts, hardly two alike: to be read rather than grouped by.' };
+  if (share > MOSTLY_OTHERS && distinct > MANY_NAMES)
+    return { role: 'note', reason: `${n(distinct)} different texts, hardly two alike: too many to group by.` };
   const codes = tally.havingMore(MORE.code) / filled;
   if (share > 0.95 && filled >= 10 && ((digits > 0.9 && spaced < 0.2) || codes > 0.95))
     return { role: 'key', reason: 'Short codes, no two alike.' };

@@ -14,7 +14,7 @@ export interface SortedPicks {
 
 /**
  * A When runs across wherever it was picked, of several the one that the rows are about; otherwise the first Group; the second Group (or a Year beside another
- * When) is the split; Amounts and Keys are the layers. Notes have no place.
+ * When) is the split; Amounts and Keys are the layers, Amounts alone where nothing else runs across. Notes have no place.
  * @throws RangeError where a key is not a column.
  */
 export function sortPicks(columns: Columns, picks: readonly string[]): SortedPicks {
@@ -25,17 +25,22 @@ export function sortPicks(columns: Columns, picks: readonly string[]): SortedPic
     (one) => one !== across && (one.role === 'group' || (one.role === 'when' && one.meaning === 'year')),
   );
   const split = across ? groups[0] : undefined;
-  const amounts = picked.filter((one) => one.role === 'key' || (one.role === 'amount' && isNumeric(one)));
+  const measures = picked.filter((one) => one.role === 'amount' && isNumeric(one));
+  const summed = across !== undefined || measures.length === 0 ? [...measures, ...keysOf(picked)] : measures;
+  const amounts = picked.filter((one) => summed.includes(one));
   const leftOut = picked
     .filter((one) => one !== across && one !== split && !amounts.includes(one))
     .map((one) => ({ column: one, why: whyNot(one) }));
   return { across, split, amounts, leftOut };
 }
 
+const keysOf = (picked: readonly ColumnProfile[]) => picked.filter(({ role }) => role === 'key');
+
 function whyNot({ name, role }: ColumnProfile): string {
   if (role === 'note') return `${name} is free text and has no place in a chart.`;
   if (role === 'when') return `${name} is left out: one date runs across already.`;
   if (role === 'group') return `${name} is left out: a chart is split by one group.`;
+  if (role === 'key') return `${name} is left out: it tells the rows apart, and the chart is made of their amounts.`;
   return `${name} is left out: it holds no numbers.`;
 }
 

@@ -65,6 +65,17 @@ describe('what the picks become', () => {
     ]);
   });
 
+  test('a Key beside amounts alone is no axis of their dots: it is left out and it is said', () => {
+    const sorted = sortPicks(known, ['Receipt no', 'Quantity', 'Rain'].map(keyOf));
+    expect(sorted.amounts.map(({ name }) => name)).toEqual(['Quantity', 'Rain']);
+    expect(sorted.leftOut.map(({ why }) => why)).toEqual([
+      'Receipt no is left out: it tells the rows apart, and the chart is made of their amounts.',
+    ]);
+    expect(sortPicks(known, ['Sold on', 'Receipt no'].map(keyOf)).amounts.map(({ name }) => name)).toEqual([
+      'Receipt no',
+    ]);
+  });
+
   test.each([
     [['Sold on', 'Takings'], ['line left']],
     [['Spot', 'Takings'], ['column left']],

@@ -93,7 +93,9 @@ function summaryWords(layer: Layer, sources: Sources): string {
   const name = amountName(layer, sources);
   const ratio = 'formula' in layer.amount && layer.summary === 'sum';
   const before = ratio || isNaming(layer, columnsOf(layer, sources)) ? '' : BEFORE[layer.summary];
-  return before ? before + lowerFirst(name) : upperFirst(name);
+  // "Average stay" is not called "Average average stay".
+  const said = name.toLowerCase().startsWith(before.toLowerCase());
+  return before && !said ? before + lowerFirst(name) : upperFirst(name);
 }
 
 /** The name of a column whose sheet is not there yet. */

@@ -187,7 +187,7 @@ function scatterParts(spec: ChartSpec, sources: Sources): SentencePart[] {
     { text: column(columns, spec.across.column).name, control: 'across' },
     ...(spec.layers[0].shape === 'line'
       ? [{ text: ', as ' }, shapePart(spec.layers[0], 'many')]
-      : [{ text: ', one ' }, shapePart(spec.layers[0], 'one'), { text: ' per row' }]),
+      : [{ text: ', one ' }, shapePart(spec.layers[0], 'one'), { text: ` per ${rowNoun(columns).one}` }]),
   );
   if (spec.split)
     parts.push({ text: ', coloured by ' }, { text: column(columns, spec.split.column).name, control: 'split' });
@@ -196,7 +196,7 @@ function scatterParts(spec: ChartSpec, sources: Sources): SentencePart[] {
 
 function binsParts(spec: ChartSpec, { columns }: Sources): SentencePart[] {
   return [
-    { text: 'count of rows by size of ' },
+    { text: `count of ${rowNoun(columns).many} by size of ` },
     { text: column(columns, spec.across.column).name, control: 'across' },
     { text: ', as ' },
     shapePart(spec.layers[0], 'many'),

@@ -82,6 +82,13 @@ test('a count of rows is called by what a row is', () => {
   ]);
 });
 
+test('a summary that its column already names is not said twice', () => {
+  const stays = byKey([{ ...columns[0], key: 'c1', name: 'Average stay' }]);
+  const layer = { ...spec.layers[0], amount: { column: 'c1' } };
+  expect(layerWords({ ...layer, summary: 'mean' }, { columns: stays })).toBe('Average stay');
+  expect(layerWords({ ...layer, summary: 'max' }, { columns: stays })).toBe('Largest average stay');
+});
+
 test('an amount out of another sheet says whose it is', () =>
   expect(layerWords({ ...spec.layers[0], from: { sheet: 'p', across: 'c1' } }, sources)).toBe('Takings, Season plan'));
 

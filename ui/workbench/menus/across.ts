@@ -219,16 +219,29 @@ function rowsChoices(spec: ChartSpec, { columns }: Sources): Choice[] {
         }),
       },
     ];
-  if (!amounts || across.as === 'number' || across.as === 'bins' || spec.panels) return [];
+  const spread = across.as === 'bins';
+  if (!(amounts || spread) || across.as === 'number' || spec.panels) return [];
   const rows = found.stats.count + found.stats.missing + found.unread.count;
   if (rows > MOST_SINGLE_ROWS) return [];
   return [
     {
       key: 'rows',
       words: `Each ${rowNoun(columns).one} by itself`,
-      edit: (now) => ({ ...now, across: { as: 'rows', column: across.column } }),
+      edit: (now) => (spread ? spreadAsRows(now, columns) : { ...now, across: { as: 'rows', column: across.column } }),
     },
   ];
+}
+
+/** The amount whose spread is shown, of each row by itself, the rows called by what tells them apart. */
+function spreadAsRows(spec: ChartSpec, columns: Columns): ChartSpec {
+  const own = spec.across.column;
+  const all = [...columns.values()];
+  const naming = (['key', 'when', 'group'] as const).flatMap((role) => all.find((one) => one.role === role) ?? [])[0];
+  return {
+    ...spec,
+    across: { as: 'rows', column: naming?.key ?? own },
+    layers: [{ ...spec.layers[0], amount: { column: own }, summary: column(columns, own).summary }],
+  };
 }
 
 /** Single rows stand as in the sheet, or in the order of one of their columns. */
