@@ -23,9 +23,13 @@ export function readTyped(text: string, unit?: string): number | undefined {
   return unit === '%' && !found.percent ? value / 100 : value;
 }
 
-/** A day as people type it, in the order of its column: "31/03/2024", "31 Mar 2024", "2024-03-31". `undefined` where it is none. */
+/** A day as people type it, in the order of its column, then day first: "31/03/2024", "31 Mar 2024", "2024-03-31". `undefined` where it is none. */
 export function readDay(text: string, order: DateOrder = 'DMY'): string | undefined {
   const scan = scanDate(text.trim());
   if (!scan) return undefined;
-  return writeDate(scan, order, false) ?? writeDate(scan, order === 'MDY' ? 'DMY' : 'MDY', false);
+  for (const one of [order, 'DMY', 'MDY'] as const) {
+    const day = writeDate(scan, one, false);
+    if (day !== undefined) return day;
+  }
+  return undefined;
 }

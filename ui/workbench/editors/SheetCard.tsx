@@ -105,6 +105,7 @@ export function SheetCard({ spec, sources, onDone }: Props) {
         <Select
           size="small"
           aria-label="Sheet"
+          showSearch={{ optionFilterProp: 'label' }}
           value={id}
           placeholder={sheets.length === 0 ? 'There is no other sheet yet' : 'Choose one'}
           onChange={(next) => {
