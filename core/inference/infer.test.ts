@@ -117,6 +117,20 @@ describe('role, unit and summary', () => {
     ['Receipt no', ['410001', '410002'], { role: 'key', summary: 'distinct' }],
   ] as const)('%s', (header, cells, expected) => expect(profileOf(header, cells)).toMatchObject(expected));
 
+  test('what repeats is a Group, however long its words and however many there are', () => {
+    const kinds = Array.from(
+      { length: 10 },
+      (_, i) => `${'A name of a thing that fills more than a line of it '.repeat(1)}${i}`,
+    );
+    const many = Array.from({ length: 300 }, (_, i) => kinds[i % 10]);
+    expect(profileOf('What', many).role).toBe('group');
+    const customers = Array.from(
+      { length: 101 },
+      (_, i) => `Customer ${String.fromCharCode(65 + (i % 26))}${'a'.repeat(i % 9)} & Sons ${'x'.repeat(1 + (i % 11))}`,
+    );
+    expect(profileOf('Bought by', [...customers, ...customers, ...customers]).role).toBe('group');
+  });
+
   test('few different texts are a Group, long ones a Note, all-different codes a Key', () => {
     expect(profileOf('Spot', repeat(['Yard', 'Shop'], 20)).role).toBe('group');
     expect(

@@ -5,11 +5,14 @@ import { saveChart } from '../charts/charts';
 import { checkSpec } from '../charts/model';
 import { suggest } from '../charts/suggest';
 import { chartsOf } from './breaks';
+import { keepSettings, parseSettings, settingsNow } from '../settings';
 import {
+  addSheet,
   copySheet,
   correctColumn,
   deleteSheet,
   forgetRemembered,
+  listSheets,
   readySheet,
   renameSheet,
   rereadSheet,
@@ -129,6 +132,28 @@ test('what was said of a table with the same columns is applied, said, and can b
   });
   const refused = await forgetRemembered(later.id);
   expect([refused.columns[1].role, refused.corrections, refused.reading?.remembered]).toEqual(['group', {}, undefined]);
+});
+
+test('who gives up right after an upload has no sheet', async () => {
+  const stop = new AbortController();
+  const form = new FormData();
+  form.append('file', new Blob([till]), 'given-up.csv');
+  const request = new Request('http://localhost/api/sheets', { method: 'POST', body: form, signal: stop.signal });
+  const added = addSheet(request);
+  stop.abort();
+  await expect(added).rejects.toThrow();
+  expect((await listSheets()).filter(({ name }) => name === 'given-up')).toEqual([]);
+});
+
+test('the calendar of the desk holds for new charts', async () => {
+  const before = await settingsNow();
+  const sheet = await takeIn('calendar-of-the-desk.csv', till);
+  expect(() => parseSettings({ calendar: { yearStart: 13 } })).toThrow(/yearStart/);
+  await keepSettings(parseSettings({ calendar: { weekStart: 'sunday', yearStart: 4 } }));
+  const { calendar } = await settingsNow();
+  await keepSettings(before);
+  const [{ spec }] = await suggest(await sheetBook(sheet.id), ['c1', 'c4'], size, undefined, calendar);
+  expect(spec.calendar).toEqual({ weekStart: 'sunday', yearStart: 4 });
 });
 
 test('a sheet is renamed, and copied with all that was said of it', async () => {

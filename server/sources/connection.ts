@@ -106,6 +106,12 @@ function inWords(error: unknown): unknown {
     new Problem(status, title, detail, [{ path: 'address', message: detail }]);
   if (code === '28P01' || code === '28000')
     return told('Not let in', 'The database does not let this user in: the name or the password is wrong.');
+  // The driver's own words: the server asks for a password and the address has none.
+  if (/password must be a (non-empty )?string/.test(message))
+    return told(
+      'A password is asked for',
+      'The database asks for a password. Write it into the address: user:password@host.',
+    );
   if (code === '3D000') return told('No such database', 'The server answers, but has no database of this name.');
   if (code === 'ECONNREFUSED' || code === 'ENOTFOUND' || code === 'ETIMEDOUT' || /timeout/i.test(message))
     return told(

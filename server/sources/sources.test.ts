@@ -2,8 +2,17 @@ import { Client } from 'pg';
 import { cleanUp, drawn } from '@/testing/sheets';
 import { database } from '../db/client';
 import { sources } from '../db/schema';
-import { correctColumn, readySheet, rowsOf, deleteSheet } from '../sheets/sheets';
-import { addSource, deleteSource, firstRows, listSources, openRelation, tablesOf } from './sources';
+import { correctColumn, deleteSheet, readySheet, rowsOf, sheetRow } from '../sheets/sheets';
+import {
+  addSource,
+  changeSource,
+  countAnew,
+  deleteSource,
+  firstRows,
+  listSources,
+  openRelation,
+  tablesOf,
+} from './sources';
 
 /** The test's own database stands in for a firm's: a schema of its own, read by a user of its own. */
 const url = new URL(process.env.DATABASE_URL ?? '');
@@ -140,6 +149,30 @@ test.each([
   ['the stock computer', /no address of a database/],
 ])('%s is refused in words', async (text, words) => {
   await expect(addSource(text.replace('PORT', url.port))).rejects.toThrow(words);
+});
+
+test('the same database is kept once, and is renamed', async () => {
+  expect((await addSource(address, 'Stock again')).id).toBe(source);
+  expect((await listSources()).filter(({ id }) => id === source)).toHaveLength(1);
+  expect((await changeSource(source, { name: 'Stock of the yard' })).name).toBe('Stock of the yard');
+  await expect(
+    changeSource(source, { address: `postgresql://nobody@localhost:${url.port}/postgres` }),
+  ).rejects.toMatchObject({ status: 422 });
+  // What does not answer changes nothing.
+  expect((await firstRows(source, { schema: 'firm', table: 'deliveries' })).rows.length).toBeGreaterThan(0);
+});
+
+test('rows are counted anew, and it is told when', async () => {
+  const sheet = await open({ schema: 'firm', table: 'deliveries' });
+  const client = new Client({ connectionString: url.href });
+  await client.connect();
+  await client.query(`INSERT INTO firm.deliveries VALUES ('2025-05-01', 'Fruit', 1, 1, NULL, NULL, NULL)`);
+  await countAnew(await sheetRow(sheet.id));
+  const now = await readySheet(sheet.id);
+  await client.query(`DELETE FROM firm.deliveries WHERE "Plant group" = 'Fruit'`);
+  await client.end();
+  expect(now.rowCount).toBe(sheet.rowCount + 1);
+  expect(Number(now.countedAt)).toBeGreaterThan(Number(sheet.countedAt));
 });
 
 test('columns of any type open: what has no meaning in a chart is text', async () => {
