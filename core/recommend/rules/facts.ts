@@ -64,7 +64,11 @@ export const FACTS = {
   'some places': (e) => e.places >= SOME_PLACES,
   'room for columns': (e) => e.places <= COLUMN_PLACES,
   'few slices': (e) => e.places >= 2 && e.places <= MOST_SLICES,
-  'many groups': (e) => e.places > MANY_GROUPS,
+  /** Those of which only the largest stand alone are many too: a ranked list. */
+  'many groups': (e) => {
+    const now = across(e);
+    return e.places > MANY_GROUPS || (now.as === 'group' && now.keep !== undefined);
+  },
   'long names': (e) => (e.nameLength ?? 0) > LONG_NAME,
   'many series': (e) => e.series > MANY_SERIES,
   'series for a stack': (e) => e.series <= STACK_SERIES,
