@@ -47,6 +47,16 @@ async function dropWide(page: Page): Promise<void> {
   await page.getByRole('button', { name: 'Looks right, make a chart' }).click();
 }
 
+/** Charts months across the top, then keeps them as columns, so that the chart lacks what it names. */
+async function loseMonths(page: Page): Promise<void> {
+  await dropWide(page);
+  await pick(page, 'Month', 'Amount');
+  await page.getByRole('link', { name: 'How it was read' }).click();
+  await page.getByRole('button', { name: 'Keep as columns' }).click();
+  await expect(page.getByText(/3 rows and 5 columns were read/)).toBeVisible();
+  await page.getByRole('link', { name: 'Open the workbench' }).click();
+}
+
 /** Chooses from a list in a card by its words. */
 async function select(page: Page, label: string, choice: string): Promise<void> {
   await page.getByRole('combobox', { name: label, exact: true }).click();
@@ -73,12 +83,7 @@ test.describe('what a chart lacks is said, with ways out', () => {
     await drawn(page);
     await expectSentence(page, /Total of Fee by/);
 
-    await dropWide(page);
-    await pick(page, 'Month', 'Amount');
-    await page.getByRole('link', { name: 'How it was read' }).click();
-    await page.getByRole('button', { name: 'Keep as columns' }).click();
-    await expect(page.getByText(/3 rows and 5 columns were read/)).toBeVisible();
-    await page.getByRole('link', { name: 'Open the workbench' }).click();
+    await loseMonths(page);
     await expect(lacks(page)).toContainText('“Month” is not in the sheet any more');
     await expect(lacks(page).getByRole('button', { name: /^Use / }).first()).toBeVisible();
     await lacks(page).getByRole('button', { name: 'Take the change of the reading back' }).click();
@@ -122,12 +127,7 @@ test.describe('what a chart lacks is said, with ways out', () => {
   });
 
   test('a pick begins anew what lacks a column', async ({ page }) => {
-    await dropWide(page);
-    await pick(page, 'Month', 'Amount');
-    await page.getByRole('link', { name: 'How it was read' }).click();
-    await page.getByRole('button', { name: 'Keep as columns' }).click();
-    await expect(page.getByText(/3 rows and 5 columns were read/)).toBeVisible();
-    await page.getByRole('link', { name: 'Open the workbench' }).click();
+    await loseMonths(page);
     await expect(lacks(page)).toBeVisible();
     await head(page, 'Bay').click();
     await expect(lacks(page)).toHaveCount(0);

@@ -1,6 +1,6 @@
 'use client';
 
-import { Button, Checkbox, Input, InputNumber, Select, Slider } from 'antd';
+import { Button, Checkbox, Input, Select, Slider } from 'antd';
 import { useState } from 'react';
 import { groupWords, type ChartModel } from '@/core/layout';
 import {
@@ -19,6 +19,7 @@ import {
 import { Card, Field, SelectField } from '../cards/Card';
 import styles from '../cards/cards.module.css';
 import { ColorField } from '../cards/ColorField';
+import { DASHES, LineWidth, PointSize, VALUES } from './mark-fields';
 import { shapeChoices, sideChoices, summaryChoices, type Choice } from './menus';
 import { FigureFields, PieFields } from './FigureFields';
 import { useWork } from './store';
@@ -130,11 +131,7 @@ export function LayerCard({
               aria-label="Line"
               value={layer.style?.dash ?? (layer.fills ? 'dashed' : 'solid')}
               onChange={(dash) => style({ dash })}
-              options={[
-                { value: 'solid', label: 'Solid' },
-                { value: 'dashed', label: 'Dashed' },
-                { value: 'dotted', label: 'Dotted' },
-              ]}
+              options={[...DASHES]}
             />
             <Select
               size="small"
@@ -149,16 +146,7 @@ export function LayerCard({
             />
           </Field>
           <Field label="Width">
-            <InputNumber
-              size="small"
-              aria-label="Line width"
-              min={0.5}
-              max={12}
-              step={0.5}
-              value={layer.style?.width}
-              placeholder="Ours"
-              onChange={(width) => style({ width: width ?? undefined })}
-            />
+            <LineWidth value={layer.style?.width} placeholder="Ours" onChange={(width) => style({ width })} />
             {layer.shape === 'line' && (
               <Checkbox
                 checked={layer.style?.points ?? false}
@@ -172,15 +160,7 @@ export function LayerCard({
       )}
       {(layer.shape === 'dot' || layer.style?.points) && (
         <Field label="Point size">
-          <InputNumber
-            size="small"
-            aria-label="Point size"
-            min={1}
-            max={30}
-            value={layer.style?.pointSize}
-            placeholder="Ours"
-            onChange={(pointSize) => style({ pointSize: pointSize ?? undefined })}
-          />
+          <PointSize value={layer.style?.pointSize} placeholder="Ours" onChange={(pointSize) => style({ pointSize })} />
         </Field>
       )}
       {FILLED.has(layer.shape) && (
@@ -257,12 +237,7 @@ function ValuesFields({
         onChange={(next: 'none' | 'all' | 'ends' | 'extremes') =>
           style({ values: next === 'none' ? undefined : next === 'all' ? true : next })
         }
-        options={[
-          { value: 'none', label: 'None' },
-          { value: 'all', label: 'All that fit' },
-          { value: 'ends', label: 'First and last' },
-          { value: 'extremes', label: 'Highest and lowest' },
-        ]}
+        options={[...VALUES]}
       />
       {values && (
         <SelectField

@@ -1,10 +1,11 @@
 'use client';
 
-import { Checkbox, InputNumber } from 'antd';
+import { Checkbox } from 'antd';
 import { groupWords, SYMBOLS, type ChartModel, type ModelSeries, type SymbolName } from '@/core/layout';
 import { setColor, setSeriesStyle, upperFirst, type ChartSpec, type SeriesStyle } from '@/core/spec';
 import { Card, Field, SelectField } from '../cards/Card';
 import { ColorField } from '../cards/ColorField';
+import { DASHES, LineWidth, PointSize, VALUES } from './mark-fields';
 import { useWork } from './store';
 
 const AS_LAYER = 'as the others';
@@ -49,24 +50,10 @@ export function SeriesCard({
             onChange={(dash: NonNullable<SeriesStyle['dash']> | typeof AS_LAYER) =>
               change({ dash: dash === AS_LAYER ? undefined : dash })
             }
-            options={[
-              { value: AS_LAYER, label: 'As the others' },
-              { value: 'solid', label: 'Solid' },
-              { value: 'dashed', label: 'Dashed' },
-              { value: 'dotted', label: 'Dotted' },
-            ]}
+            options={[{ value: AS_LAYER, label: 'As the others' }, ...DASHES]}
           />
           <Field label="Width">
-            <InputNumber
-              size="small"
-              aria-label="Line width"
-              min={0.5}
-              max={12}
-              step={0.5}
-              value={own.width}
-              placeholder="As the others"
-              onChange={(width) => change({ width: width ?? undefined })}
-            />
+            <LineWidth value={own.width} placeholder="As the others" onChange={(width) => change({ width })} />
           </Field>
         </>
       )}
@@ -95,14 +82,10 @@ export function SeriesCard({
             ]}
           />
           <Field label="Point size">
-            <InputNumber
-              size="small"
-              aria-label="Point size"
-              min={1}
-              max={30}
+            <PointSize
               value={own.pointSize}
               placeholder="As the others"
-              onChange={(pointSize) => change({ pointSize: pointSize ?? undefined })}
+              onChange={(pointSize) => change({ pointSize })}
             />
           </Field>
         </>
@@ -124,13 +107,7 @@ export function SeriesCard({
                       : (next as 'ends' | 'extremes'),
             })
           }
-          options={[
-            { value: AS_LAYER, label: 'As the others' },
-            { value: 'none', label: 'None' },
-            { value: 'all', label: 'All that fit' },
-            { value: 'ends', label: 'First and last' },
-            { value: 'extremes', label: 'Highest and lowest' },
-          ]}
+          options={[{ value: AS_LAYER, label: 'As the others' }, ...VALUES]}
         />
       )}
       {series.stack === undefined && !spec.panels && (
