@@ -8,7 +8,8 @@ export default defineConfig({
   workers: 2,
   timeout: 60_000,
   expect: { timeout: 15_000 },
-  retries: 0,
+  // A machine that stands still for a while fails a test that waits; what fails twice is a fault.
+  retries: 1,
   reporter: [['list'], ['json', { outputFile: '.tmp/playwright.json' }]],
   outputDir: '.tmp/playwright',
   use: {

@@ -106,6 +106,8 @@ test('a column whose dates read both ways is asked about, and the answer reads i
 test('a wrong guess is corrected, from the text as it was received', async ({ page }) => {
   await dropFile(page, { name: 'beds.csv', text: 'Bed no,Sold\n1,4\n2,7\n3,9\n4,2\n' });
   await page.getByRole('link', { name: 'How it was read' }).click();
+  // The workbench has a button of the same name.
+  await expect(page.getByRole('heading', { name: 'How this sheet was read' })).toBeVisible();
   await page.getByRole('button', { name: /^How Bed no was read: Key/ }).click();
   const card = page.getByRole('dialog', { name: 'How Bed no was read' });
   await card.getByLabel('Good for').click();

@@ -20,7 +20,8 @@ function step(title, command, args, options) {
 function summary() {
   const jest = JSON.parse(readFileSync(path.join(reports, 'jest.json'), 'utf8'));
   const { stats } = JSON.parse(readFileSync(path.join(reports, 'playwright.json'), 'utf8'));
-  return `${jest.numPassedTests + stats.expected} passed, ${jest.numFailedTests + stats.unexpected} failed`;
+  const again = stats.flaky > 0 ? ` (${stats.flaky} only at the second try)` : '';
+  return `${jest.numPassedTests + stats.expected + stats.flaky} passed${again}, ${jest.numFailedTests + stats.unexpected} failed`;
 }
 
 await main(async () => {

@@ -20,14 +20,35 @@ function placesOf(element: Element | null): Element[] {
   return element && element !== document.body ? [element, ...placesOf(element.parentElement)] : [];
 }
 
+/** How long a menu that opened a card may still reach for the focus, in ms: it does so a few pictures after it was shown. */
+const CONTENDED_MS = 1_000;
+
+/** Gives a card the focus and keeps it there until its user does something, or nothing else can be reaching for it any more. */
+function takeFocus(card: HTMLElement): () => void {
+  const focus = () => {
+    if (!card.contains(document.activeElement))
+      card.querySelector<HTMLElement>(CONTROLS)?.focus({ preventScroll: true });
+  };
+  const ends = new AbortController();
+  const stop = () => ends.abort();
+  focus();
+  document.addEventListener('focusin', focus, { signal: ends.signal });
+  for (const act of ['keydown', 'pointerdown'])
+    document.addEventListener(act, stop, { capture: true, signal: ends.signal });
+  const timer = setTimeout(stop, CONTENDED_MS);
+  ends.signal.addEventListener('abort', () => clearTimeout(timer));
+  return stop;
+}
+
 /** A small card of settings. It takes the focus when it opens and gives it back to where it was when it closes. */
 export function Card({ name, title = name, children }: { name: string; title?: string; children: ReactNode }) {
   const card = useRef<HTMLDivElement>(null);
   useEffect(() => {
     const before = placesOf(document.activeElement);
     const own = card.current;
-    own?.querySelector<HTMLElement>(CONTROLS)?.focus({ preventScroll: true });
+    const letGo = own ? takeFocus(own) : undefined;
     return () => {
+      letGo?.();
       if (own?.contains(document.activeElement) || document.activeElement === document.body) focusNear(before);
     };
   }, []);

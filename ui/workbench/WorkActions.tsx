@@ -225,11 +225,10 @@ function SaveButton({ sheet, model }: { sheet: Sheet; model?: ChartModel }) {
     >
       <Button
         type="primary"
-        disabled={!spec || !model || (unchanged && !stale)}
-        loading={busy && !open}
+        disabled={!spec || !model || (unchanged && !stale) || (busy && !open)}
         onClick={press}
       >
-        {unchanged ? 'Saved' : 'Save'}
+        {busy && !open ? 'Saving …' : unchanged ? 'Saved' : 'Save'}
       </Button>
     </CardPopover>
   );
