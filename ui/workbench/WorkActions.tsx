@@ -223,11 +223,7 @@ function SaveButton({ sheet, model }: { sheet: Sheet; model?: ChartModel }) {
       content={content}
       arrow={false}
     >
-      <Button
-        type="primary"
-        disabled={!spec || !model || (unchanged && !stale) || (busy && !open)}
-        onClick={press}
-      >
+      <Button type="primary" disabled={!spec || !model || (unchanged && !stale) || (busy && !open)} onClick={press}>
         {busy && !open ? 'Saving …' : unchanged ? 'Saved' : 'Save'}
       </Button>
     </CardPopover>
