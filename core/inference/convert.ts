@@ -1,4 +1,5 @@
 import { DAY, instant, isoDate, isoDateTime } from '../calendar';
+import { beginning, storable } from '../reading';
 import { readTime } from './clock';
 import { durationText, readDuration } from './duration';
 import { scanDate, writeDate } from './date';
@@ -247,7 +248,8 @@ export class CellConverter {
 
   private note(cell: string, row: number, at: number): void {
     this.unread++;
-    if (this.samples.length < SAMPLES) this.samples.push({ row, at, text: cell.trim().slice(0, SAMPLE_LENGTH) });
+    if (this.samples.length < SAMPLES)
+      this.samples.push({ row, at, text: beginning(storable(cell.trim()), SAMPLE_LENGTH) });
   }
 
   private gather(value: string): void {

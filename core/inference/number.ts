@@ -14,6 +14,8 @@ export interface NumberReading {
   readonly scaled?: boolean;
 }
 
+/** No amount has more figures; what is longer is a text, also to the database, whose numbers end somewhere. */
+const LONGEST = 100;
 const PLAIN = /^-?(?:[1-9]\d*|0)(?:\.\d+)?$/;
 // Thousands in threes, or in the Indian way (12,34,567): CLDR number patterns "#,##0.###" and "#,##,##0.###".
 const POINT =
@@ -51,7 +53,7 @@ function readWithTail(text: string, decimal: '.' | ','): NumberReading | undefin
 }
 
 function readBare(text: string, decimal: '.' | ','): NumberReading | undefined {
-  if (PLAIN.test(text) && (decimal === '.' || !text.includes('.'))) {
+  if (text.length <= LONGEST && PLAIN.test(text) && (decimal === '.' || !text.includes('.'))) {
     return { value: text, whole: !text.includes('.'), percent: false, grouped: false, leadingZero: false };
   }
   const first = text.charCodeAt(0);

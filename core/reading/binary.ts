@@ -20,10 +20,21 @@ const SIGNATURES: readonly { readonly bytes: readonly number[]; readonly is: str
 export function notText(head: Uint8Array): { readonly is: string; readonly advice: string } | undefined {
   const known = SIGNATURES.find((signature) => signature.bytes.every((byte, i) => head[i] === byte));
   if (known) return known;
+  if (isWide(head))
+    return { is: 'text in UTF-32, which hardly any program writes', advice: 'Save it as UTF-8, then drop it again.' };
   const utf16 = (head[0] === 0xff && head[1] === 0xfe) || (head[0] === 0xfe && head[1] === 0xff);
   if (!utf16 && !isPairedText(head) && head.includes(0))
     return { is: 'not a text file', advice: 'Drop a table saved as CSV.' };
   return undefined;
+}
+
+/** UTF-32: of every four bytes the same two are nought (Unicode has 17 planes), whatever mark stands before them. */
+function isWide(head: Uint8Array): boolean {
+  const quads = Math.floor(head.length / 4);
+  if (quads < 2) return false;
+  const noughtAt = (place: number) =>
+    Array.from({ length: quads }, (_, i) => head[i * 4 + place]).filter((byte) => byte === 0).length / quads;
+  return (noughtAt(3) > 0.95 && noughtAt(2) > 0.9) || (noughtAt(0) > 0.95 && noughtAt(1) > 0.9);
 }
 
 /** UTF-16 without a byte order mark: nearly every other byte is nought, and no other. */

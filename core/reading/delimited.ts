@@ -1,4 +1,5 @@
 import Papa from 'papaparse';
+import { LIMITS, refuse } from './limits';
 import { ReadingRefusal } from './refusal';
 
 /** The usual delimiters, in order of preference among equals. */
@@ -10,9 +11,6 @@ export interface RecordBatch {
   readonly numbers: number[];
   readonly blank: number;
 }
-
-/** No single cell or unfinished record may be longer than this, in characters. */
-const LONGEST_RECORD = 32 * 1024 * 1024;
 
 /** Further single characters that some programs part cells with; none of them stands inside dates or numbers. */
 const RARE = ['^', '~', '#', '!', '¦', '§', '\u001f', '\u0001'];
@@ -74,11 +72,7 @@ export class RecordCutter {
       );
     }
     const rest = last ? '' : text.slice(parsed.meta.cursor);
-    if (rest.length > LONGEST_RECORD) {
-      throw new ReadingRefusal(
-        `Row ${(this.next + parsed.data.length).toLocaleString('en-GB')} is longer than 32 million characters; a quotation mark before it may not be closed. Close it or take it away, then drop the file again.`,
-      );
-    }
+    if (rest.length > LIMITS.record) throw refuse.record(this.next + parsed.data.length);
     return { batch: this.number(parsed.data), rest };
   }
 
@@ -106,6 +100,7 @@ export async function* readDelimited(chunks: AsyncIterable<string>, delimiter: s
     const newline = cutter ? undefined : detectNewline(text, last);
     if (newline) cutter = new RecordCutter(delimiter, newline);
     if (!cutter) {
+      if (text.length > LIMITS.record) throw refuse.record(1);
       rest = text;
       return undefined;
     }

@@ -3,6 +3,8 @@ export * from './byte-lines';
 export * from './delimited';
 export * from './encoding';
 export * from './header';
+export * from './limits';
 export * from './reading';
 export * from './refusal';
 export * from './shape';
+export * from './storable';

@@ -1,127 +1,283 @@
-import { readFile } from 'node:fs/promises';
 import { createReadStream } from 'node:fs';
-import { createInterface } from 'node:readline';
+import path from 'node:path';
 import { isLosslessNumber, parse } from 'lossless-json';
-import { ReadingRefusal, widestOf, type Encoding } from '@/core/reading';
-import { gridRecords } from './grid-records';
-import type { ReceivedFile, RecordSource } from './records';
+import { decode, LIMITS, ReadingRefusal, refuse, storable, type RecordBatch } from '@/core/reading';
+import { JsonCutter, noJson, type JsonPiece } from './json-pieces';
+import { bytesOf, type Progress, type ReceivedFile, type RecordSource } from './records';
+import { RowSpool } from './row-spool';
+import { SMALL_CELLS } from './workbook';
 
-const LARGEST = 256 * 1024 * 1024;
-const MOST_NAMES = 1_000;
+/** Nested objects become columns with dotted names down to this level; what is deeper stays a text. */
 const DEEPEST = 8;
+/** A first line that is longer does not show whether the file has one object a line. */
+const HEAD = 1 << 20;
 
 type Flat = ReadonlyMap<string, string>;
 
 /**
  * The records of a JSON file: an array of objects, an object of arrays, an array of arrays, or one object a line. Nested
- * objects become columns with dotted names; numbers keep the digits that they are written with.
+ * objects become columns with dotted names; numbers keep the digits that they are written with. The file is read as it
+ * comes, its records go to the disk.
  * @throws ReadingRefusal with the place where the file is no JSON, or holds no table.
  */
-export async function jsonRecords(file: ReceivedFile): Promise<RecordSource> {
-  if (file.bytes > LARGEST)
-    throw new ReadingRefusal(
-      'This JSON file is larger than 256 MB, the most that is read of this kind. Save it as CSV, or split it.',
-    );
-  const grid = (await wholeFile(file)) ?? (await lineByLine(file));
-  return {
-    about: { format: 'json', encoding: file.encoding },
-    notes: [],
-    small: true,
-    decimal: '.',
-    records: (progress) => gridRecords(grid, progress),
-  };
-}
-
-async function wholeFile({ path, encoding }: ReceivedFile): Promise<string[][] | undefined> {
-  const text = decodeWhole(await readFile(path), encoding);
-  let value: unknown;
+export async function jsonRecords(file: ReceivedFile, progress: Progress = () => undefined): Promise<RecordSource> {
+  const spool = new RowSpool(path.dirname(file.path));
   try {
-    value = parse(text);
+    const table = (await hasObjectLines(file))
+      ? await lineByLine(file, new Records(spool), progress)
+      : await wholeFile(file, spool, progress);
+    return {
+      about: { format: 'json', encoding: file.encoding },
+      notes: [],
+      small: spool.filled <= SMALL_CELLS,
+      decimal: '.',
+      records: (told) => table.rows(told),
+      end: () => spool.close(),
+    };
   } catch (error) {
-    const lines = text.split('\n').filter((line) => line.trim() !== '');
-    if (lines.length > 1 && lines.slice(0, 2).every(isObjectLine)) return undefined;
-    throw new ReadingRefusal(
-      `This file begins like JSON and is none: ${placeOf(error, text)}. Export it again, then drop it.`,
-    );
+    spool.close();
+    throw error;
   }
-  return tableOf(value);
 }
 
-const decodeWhole = (bytes: Buffer, encoding: Encoding) => new TextDecoder(encoding).decode(bytes);
+interface Table {
+  rows(progress: Progress): AsyncGenerator<RecordBatch>;
+}
+
+/** Objects as rows under the names that any of them has, in the order in which the names come. */
+class Records implements Table {
+  private readonly names = new Map<string, number>();
+  private count = 0;
+
+  constructor(private readonly spool: RowSpool) {}
+
+  add(record: Flat): void {
+    const cells: string[] = [];
+    for (const [name, text] of record) {
+      let at = this.names.get(name);
+      if (at === undefined) {
+        at = this.names.size;
+        if (at >= LIMITS.columns) throw refuse.names(LIMITS.columns);
+        this.names.set(name, at);
+      }
+      while (cells.length <= at) cells.push('');
+      cells[at] = text;
+    }
+    this.spool.add(++this.count + 1, cells);
+  }
+
+  async *rows(progress: Progress): AsyncGenerator<RecordBatch> {
+    const header = [...this.names.keys()].map(storable);
+    if (header.length > 0) yield { records: [header], numbers: [1], blank: 0 };
+    for await (const { records, numbers, blank } of this.spool.rows(progress))
+      yield {
+        numbers,
+        // The first batch counts the header's row among the blank ones.
+        blank: Math.max(0, numbers[0] === 2 ? blank - 1 : blank),
+        records: records.map((cells) => (cells.length < header.length ? padded(cells, header.length) : cells)),
+      };
+  }
+}
+
+const padded = (cells: string[], width: number) => cells.concat(new Array<string>(width - cells.length).fill(''));
+
+async function hasObjectLines({ path: at, encoding }: ReceivedFile): Promise<boolean> {
+  let head = '';
+  for await (const text of decode(createReadStream(at, { end: HEAD }) as AsyncIterable<Uint8Array>, encoding))
+    head += text;
+  const lines = head.split('\n').filter((line) => line.trim() !== '');
+  return (
+    lines.length > 1 &&
+    lines.slice(0, 2).every((line, i) => isObjectLine(line) || (i === 1 && lines.length === 2 && head.length >= HEAD))
+  );
+}
 
 function isObjectLine(line: string): boolean {
   try {
-    return isPlainObject(parse(line));
+    return isPlainObject(parsed(line));
   } catch {
     return false;
   }
 }
 
+/** The value of a piece, unless it is deeper than is read: its reader goes down by recursion. */
+function parsed(text: string): unknown {
+  let depth = 0;
+  let inString = false;
+  for (let i = 0; i < text.length; i++) {
+    const code = text.charCodeAt(i);
+    if (inString) {
+      if (code === 92) i++;
+      else if (code === 34) inString = false;
+    } else if (code === 34) inString = true;
+    else if (code === 91 || code === 123) {
+      if (++depth > LIMITS.depth) throw refuse.depth(1);
+    } else if (code === 93 || code === 125) depth--;
+  }
+  return parse(text);
+}
+
 /** One object a line (newline-delimited JSON). */
-async function lineByLine({ path }: ReceivedFile): Promise<string[][]> {
-  const records: Flat[] = [];
+async function lineByLine(file: ReceivedFile, records: Records, progress: Progress): Promise<Table> {
+  let rest = '';
   let number = 0;
-  for await (const line of createInterface({ input: createReadStream(path, 'utf8'), crlfDelay: Infinity })) {
+  const take = (line: string) => {
     number++;
-    if (line.trim() === '') continue;
+    if (line.trim() === '') return;
     let value: unknown;
     try {
-      value = parse(line);
-    } catch {
+      value = parsed(line);
+    } catch (error) {
+      if (error instanceof ReadingRefusal) throw refuse.depth(number);
       throw new ReadingRefusal(
         `Line ${number.toLocaleString('en-GB')} of this file is no JSON, though the lines before it are. Mend or take away that line, then drop the file again.`,
       );
     }
-    records.push(flatten(value));
+    records.add(flatten(value));
+  };
+  for await (const chunk of decode(bytesOf(file, progress), file.encoding)) {
+    const lines = (rest + chunk).split('\n');
+    rest = lines.pop() ?? '';
+    if (rest.length > LIMITS.record) throw refuse.record(number + 1);
+    lines.forEach(take);
   }
-  return gridOf(records);
+  if (rest !== '') take(rest);
+  return records;
 }
 
-function placeOf(error: unknown, text: string): string {
-  const at = Number(/position (\d+)/.exec(String(error))?.[1] ?? NaN);
-  if (Number.isNaN(at)) return 'it ends too early';
-  return `something is wrong in line ${text.slice(0, at).split('\n').length.toLocaleString('en-GB')}`;
+/** A document of one value, by its pieces. */
+async function wholeFile(file: ReceivedFile, spool: RowSpool, progress: Progress): Promise<Table> {
+  const shape = new DocumentShape(spool);
+  const cutter = new JsonCutter((piece) => shape.take(piece));
+  for await (const chunk of decode(bytesOf(file, progress), file.encoding)) cutter.add(chunk);
+  cutter.end();
+  return shape.table();
 }
 
-function tableOf(value: unknown): string[][] {
-  if (Array.isArray(value)) {
-    if (value.length > 0 && value.every(Array.isArray)) return (value as unknown[][]).map((row) => row.map(textOf));
-    return gridOf(value.map(flatten));
+interface Member {
+  /** The elements of a list, `undefined` of another value. */
+  readonly list?: string[];
+  value?: unknown;
+  /** Its first element is an object: it may be the table. */
+  records?: Records;
+  /** Any of its elements is an object. */
+  mixed?: boolean;
+  length: number;
+}
+
+/** Finds out, piece by piece, what of a document is a table. */
+class DocumentShape {
+  private readonly members = new Map<string, Member>();
+  private outer: 'rows' | 'records' | undefined;
+  private readonly records: Records;
+  private count = 0;
+
+  constructor(private readonly spool: RowSpool) {
+    this.records = new Records(spool);
   }
-  if (isPlainObject(value)) {
-    const entries = Object.entries(value);
-    if (entries.length > 0 && entries.every(([, one]) => Array.isArray(one) && !one.some(isPlainObject))) {
-      const lists = entries as [string, unknown[]][];
-      const length = widestOf(lists.map(([, list]) => list));
-      return [
-        lists.map(([name]) => name),
-        ...Array.from({ length }, (_, i) => lists.map(([, list]) => textOf(list[i]))),
-      ];
+
+  take(piece: JsonPiece): void {
+    const value = piece.is === 'begin' ? undefined : valueOf(piece);
+    if (piece.name === undefined) return this.takeOuter(value, piece.line);
+    const name = String(valueOf({ ...piece, text: piece.name }));
+    if (piece.is === 'value') return void this.members.set(name, { value, length: 0 });
+    const member = this.members.get(name) ?? { list: [], length: 0 };
+    if (piece.is === 'begin') {
+      if (this.members.has(name)) throw new ReadingRefusal(noJson(`the name "${name}" stands in it twice`));
+      return void this.members.set(name, member);
     }
-    // The table may stand under one of the names: { "data": [ … ] }.
-    const within = entries
-      .map(([, one]) => one)
-      .filter((one): one is unknown[] => Array.isArray(one) && one.length > 0 && isPlainObject(one[0]));
-    if (within.length === 1) return gridOf(within[0].map(flatten));
-    if (within.length === 0) return gridOf([flatten(value)]);
+    if (isPlainObject(value)) {
+      member.mixed = true;
+      if (member.length === 0) member.records = this.taker(name);
+    }
+    member.length++;
+    if (member.records) member.records.add(flatten(value));
+    else this.keep(member, textOf(value));
   }
-  throw new ReadingRefusal(
-    'This JSON holds no table. An array of objects is read, an object of arrays, or one object a line.',
+
+  /** Only one list of objects can be the table; rows of a second one go nowhere, as it is refused in the end. */
+  private taker(name: string): Records {
+    const other = [...this.members].find(([key, { records }]) => key !== name && records);
+    if (other) throw noTable(`it has two lists of objects, "${other[0]}" and "${name}"`);
+    return this.records;
+  }
+
+  private keep(member: Member, text: string): void {
+    this.count += text.length + 8;
+    if (this.count > LIMITS.sharedText)
+      throw new ReadingRefusal(
+        'This JSON is an object of lists, and too large to be read so. Save it as an array of objects or as CSV, and drop that.',
+      );
+    member.list?.push(text);
+  }
+
+  private takeOuter(value: unknown, line: number): void {
+    this.outer ??= Array.isArray(value) ? 'rows' : 'records';
+    if (this.outer === 'records') return this.records.add(flatten(value));
+    if (!Array.isArray(value))
+      throw noTable(`its first element is a list, and the one in line ${line.toLocaleString('en-GB')} is none`);
+    return this.spool.add(++this.count, value.map(textOf));
+  }
+
+  table(): Table {
+    if (this.outer === 'rows') return this.spool;
+    if (this.outer === 'records') return this.records;
+    const members = [...this.members];
+    if (members.some(([, { records }]) => records)) return this.records;
+    if (members.length > 0 && members.every(([, { list, mixed }]) => list && !mixed)) return this.columns(members);
+    if (members.length > 0)
+      this.records.add(
+        new Map(
+          members.flatMap(([name, { list, value }]) =>
+            list ? [[name, `[${list.join(',')}]`]] : [...flatten(value, name)],
+          ),
+        ),
+      );
+    return this.records;
+  }
+
+  private columns(members: readonly (readonly [string, Member])[]): Table {
+    const longest = Math.max(...members.map(([, { length }]) => length));
+    this.spool.add(
+      1,
+      members.map(([name]) => name),
+    );
+    for (let i = 0; i < longest; i++)
+      this.spool.add(
+        i + 2,
+        members.map(([, { list }]) => list?.[i] ?? ''),
+      );
+    return this.spool;
+  }
+}
+
+const noTable = (why: string) =>
+  new ReadingRefusal(
+    `This JSON holds no table: ${why}. An array of objects is read, an object of arrays, or one object a line.`,
   );
+
+function valueOf({ text, line }: JsonPiece): unknown {
+  try {
+    return parse(text);
+  } catch (error) {
+    const at = Number(/position (\d+)/.exec(String(error))?.[1] ?? 0);
+    const within = text.slice(0, at).trimStart().split('\n').length - 1;
+    throw new ReadingRefusal(noJson(`something is wrong in line ${(line + within).toLocaleString('en-GB')}`));
+  }
 }
 
 function isPlainObject(value: unknown): value is Record<string, unknown> {
   return typeof value === 'object' && value !== null && !Array.isArray(value) && !isLosslessNumber(value);
 }
 
-function flatten(value: unknown): Flat {
+function flatten(value: unknown, under = ''): Flat {
   const flat = new Map<string, string>();
   const walk = (one: unknown, name: string, depth: number) => {
     if (isPlainObject(one) && depth < DEEPEST)
       for (const [key, inner] of Object.entries(one)) walk(inner, name ? `${name}.${key}` : key, depth + 1);
     else flat.set(name || 'Value', textOf(one));
   };
-  walk(value, '', 0);
+  walk(value, under, 0);
   return flat;
 }
 
@@ -131,15 +287,4 @@ function textOf(value: unknown): string {
   return typeof value === 'object'
     ? JSON.stringify(value, (_, inner: unknown) => (isLosslessNumber(inner) ? Number(inner.value) : inner))
     : String(value);
-}
-
-function gridOf(records: readonly Flat[]): string[][] {
-  const names = new Set<string>();
-  for (const record of records) for (const name of record.keys()) names.add(name);
-  if (names.size > MOST_NAMES)
-    throw new ReadingRefusal(
-      `The objects of this file have ${names.size.toLocaleString('en-GB')} different names; at most 1,000 columns can be read. Leave names out, then drop it again.`,
-    );
-  const header = [...names];
-  return [header, ...records.map((record) => header.map((name) => record.get(name) ?? ''))];
 }

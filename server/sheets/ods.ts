@@ -1,137 +1,179 @@
-import { SaxesParser, type SaxesTagPlain } from 'saxes';
-import { ReadingRefusal } from '@/core/reading';
+import path from 'node:path';
+import { LIMITS, ReadingRefusal, refuse } from '@/core/reading';
 import { dateText, numberText, percentText } from './cell-texts';
-import { entryStream, openZip } from './unpack';
-import type yauzl from 'yauzl';
 import type { Grid } from './grid';
+import { PackedXml, type XmlHearer } from './packed-xml';
+import type { Progress } from './records';
+import { RowSpool } from './row-spool';
 
-/** Repetitions at the end of rows and sheets fill them up to their edge; more than this many are not written out. */
-const MOST_REPEATED = 2_000;
-const MOST_CELLS = 5_000_000;
+const CONTENT = 'content.xml';
 
-/** The sheets of an OpenDocument spreadsheet (ISO/IEC 26300): the typed values of its cells as they are stored. */
-export async function readOds(path: string): Promise<Grid[]> {
-  const zip = await openZip(path);
+/**
+ * The sheets of an OpenDocument spreadsheet (ISO/IEC 26300): the typed values of its cells as they are stored, read by
+ * events; only rows that hold something are kept, and those on the disk.
+ * @param wanted keeps only the rows of the sheet of this name
+ */
+export async function readOds(file: string, wanted: string | undefined, progress: Progress): Promise<Grid[]> {
+  const xml = await PackedXml.open(file);
   try {
-    const entry = await new Promise<yauzl.Entry>((resolve, reject) => {
-      zip.on('entry', (one: yauzl.Entry) => (one.fileName === 'content.xml' ? resolve(one) : zip.readEntry()));
-      zip.on('end', () => reject(new ReadingRefusal('This spreadsheet has no content. Save it again, then drop it.')));
-      zip.on('error', reject);
-      zip.readEntry();
-    });
-    const reader = new ContentReader();
-    const stream = await entryStream(zip, entry);
-    stream.setEncoding('utf8');
-    for await (const chunk of stream) reader.write(String(chunk));
-    return reader.end();
+    if (!xml.has(CONTENT)) throw new ReadingRefusal('This spreadsheet has no content. Save it again, then drop it.');
+    const read = async (kept: (name: string) => boolean) => {
+      const reader = new ContentReader((name) => new RowSpool(path.dirname(file), kept(name)));
+      await xml.read(CONTENT, reader, { progress, keepPrefix: true });
+      return reader.grids;
+    };
+    const grids = await read((name) => wanted === undefined || name === wanted);
+    // A sheet that was renamed since: the likeliest is taken.
+    return wanted === undefined || grids.some(({ name }) => name === wanted) ? grids : await read(() => true);
   } finally {
-    zip.close();
+    xml.close();
   }
 }
 
-interface OpenGrid {
-  name: string;
-  rows: string[][];
+interface OpenSheet {
+  readonly name: string;
+  readonly spool: RowSpool;
   hiddenRows: number;
   hiddenColumns: number;
   mergedCells: number;
 }
 
-/** Follows content.xml (ISO/IEC 26300-1, 9.1) and keeps rows of texts. */
-class ContentReader {
-  private readonly parser = new SaxesParser();
-  private readonly grids: Grid[] = [];
-  private grid: OpenGrid | undefined;
+interface OpenCell {
+  readonly attributes: Readonly<Record<string, string>>;
+  readonly covered: boolean;
+  text: string;
+  paragraphs: number;
+}
+
+type Attributes = Readonly<Record<string, string>>;
+
+/** How often something stands there. */
+function timesOf(attributes: Attributes, name: string): number {
+  const times = Number(attributes[name] ?? 1);
+  return Number.isSafeInteger(times) && times > 0 ? times : 1;
+}
+
+/** Follows content.xml (ISO/IEC 26300-1, 9.1). Repeated emptiness only counts on. */
+class ContentReader implements XmlHearer {
+  readonly grids: Grid[] = [];
+  private sheet: OpenSheet | undefined;
   private row: string[] = [];
+  private rowNumber = 0;
+  private column = 0;
   private rowTimes = 1;
   private rowHidden = false;
-  private cell: { attributes: Record<string, string>; paragraphs: string[] } | undefined;
+  private cell: OpenCell | undefined;
   private inText = 0;
   private inNote = 0;
-  private cells = 0;
 
-  constructor() {
-    this.parser.on('opentag', (tag) => this.open(tag));
-    this.parser.on('closetag', ({ name }) => this.close(name));
-    this.parser.on('text', (text) => {
-      if (this.cell && this.inText > 0 && this.inNote === 0)
-        this.cell.paragraphs[this.cell.paragraphs.length - 1] += text;
-    });
-  }
+  constructor(private readonly spoolFor: (sheet: string) => RowSpool) {}
 
-  write(chunk: string): void {
-    this.parser.write(chunk);
-  }
-
-  end(): Grid[] {
-    this.parser.close();
-    return this.grids;
-  }
-
-  private open({ name, attributes }: SaxesTagPlain): void {
-    const times = (attribute: string) => Number(attributes[attribute] ?? 1);
-    if (name === 'table:table' && !this.grid)
-      this.grid = {
-        name: attributes['table:name'] ?? 'Sheet',
-        rows: [],
-        hiddenRows: 0,
-        hiddenColumns: 0,
-        mergedCells: 0,
-      };
-    else if (name === 'table:table-column' && this.grid && attributes['table:visibility'] === 'collapse')
-      this.grid.hiddenColumns += Math.min(times('table:number-columns-repeated'), MOST_REPEATED);
-    else if (name === 'table:table-row') {
-      this.row = [];
-      this.rowTimes = times('table:number-rows-repeated');
-      this.rowHidden = attributes['table:visibility'] === 'collapse' || attributes['table:visibility'] === 'filter';
-    } else if (name === 'table:table-cell' || name === 'table:covered-table-cell') {
-      this.cell = { attributes, paragraphs: [] };
-      if (this.grid && (times('table:number-columns-spanned') > 1 || times('table:number-rows-spanned') > 1))
-        this.grid.mergedCells++;
-    } else if (name === 'office:annotation') this.inNote++;
-    else if (name === 'text:p' && this.cell && this.inNote === 0) {
-      this.inText++;
-      this.cell.paragraphs.push('');
-    } else if (this.cell && this.inText > 0 && this.inNote === 0) {
-      const last = this.cell.paragraphs.length - 1;
-      if (name === 'text:s') this.cell.paragraphs[last] += ' '.repeat(times('text:c'));
-      else if (name === 'text:line-break') this.cell.paragraphs[last] += '\n';
-      else if (name === 'text:tab') this.cell.paragraphs[last] += '\t';
+  open(name: string, attributes: Attributes): void {
+    switch (name) {
+      case 'table:table':
+        return this.openSheet(attributes);
+      case 'table:table-column':
+        if (this.sheet && attributes['table:visibility'] === 'collapse')
+          this.sheet.hiddenColumns += Math.min(timesOf(attributes, 'table:number-columns-repeated'), LIMITS.columns);
+        return;
+      case 'table:table-row':
+        this.row = [];
+        this.column = 0;
+        this.rowTimes = timesOf(attributes, 'table:number-rows-repeated');
+        this.rowHidden = attributes['table:visibility'] === 'collapse' || attributes['table:visibility'] === 'filter';
+        return;
+      case 'table:table-cell':
+      case 'table:covered-table-cell':
+        this.cell = { attributes, covered: name === 'table:covered-table-cell', text: '', paragraphs: 0 };
+        return;
+      case 'office:annotation':
+        this.inNote++;
+        return;
+      default:
+        if (this.cell && this.inNote === 0) this.openText(name, attributes);
     }
   }
 
-  private close(name: string): void {
+  text(text: string): void {
+    if (this.cell && this.inText > 0 && this.inNote === 0) this.write(text);
+  }
+
+  close(name: string): void {
     if (name === 'office:annotation') this.inNote--;
     else if (name === 'text:p' && this.inText > 0 && this.inNote === 0) this.inText--;
-    else if ((name === 'table:table-cell' || name === 'table:covered-table-cell') && this.cell) {
-      const text =
-        name === 'table:covered-table-cell' ? '' : odsText(this.cell.attributes, this.cell.paragraphs.join('\n'));
-      const times = Number(this.cell.attributes['table:number-columns-repeated'] ?? 1);
-      for (let i = 0; i < Math.min(times, text === '' ? MOST_REPEATED : times); i++) this.row.push(text);
-      this.cell = undefined;
-    } else if (name === 'table:table-row') this.endRow();
-    else if (name === 'table:table' && this.grid) {
-      while (this.grid.rows.length > 0 && this.grid.rows[this.grid.rows.length - 1].length === 0) this.grid.rows.pop();
-      this.grids.push({ ...this.grid, hidden: false });
-      this.grid = undefined;
-    }
+    else if (name === 'table:table-cell' || name === 'table:covered-table-cell') this.closeCell();
+    else if (name === 'table:table-row') this.closeRow();
+    else if (name === 'table:table') this.closeSheet();
   }
 
-  private endRow(): void {
-    while (this.row.length > 0 && this.row[this.row.length - 1] === '') this.row.pop();
-    const times = this.row.length === 0 ? Math.min(this.rowTimes, MOST_REPEATED) : this.rowTimes;
-    this.cells += this.row.length * times;
-    if (this.cells > MOST_CELLS)
-      throw new ReadingRefusal(
-        'This spreadsheet holds more than 5 million cells. Save the sheet you need as CSV and drop that.',
-      );
-    for (let i = 0; i < times; i++) this.grid?.rows.push([...this.row]);
-    if (this.rowHidden && this.grid && this.row.length > 0) this.grid.hiddenRows += times;
+  private openSheet(attributes: Attributes): void {
+    if (this.sheet) return;
+    const name = attributes['table:name'] ?? 'Sheet';
+    this.sheet = { name, spool: this.spoolFor(name), hiddenRows: 0, hiddenColumns: 0, mergedCells: 0 };
+    this.rowNumber = 0;
+  }
+
+  private openText(name: string, attributes: Attributes): void {
+    if (name === 'text:p') {
+      this.inText++;
+      if (this.cell && this.cell.paragraphs++ > 0) this.write('\n');
+    } else if (this.inText === 0) return;
+    else if (name === 'text:s') {
+      const times = timesOf(attributes, 'text:c');
+      if (times > LIMITS.cellText) throw this.tooLong();
+      this.write(' '.repeat(times));
+    } else if (name === 'text:line-break') this.write('\n');
+    else if (name === 'text:tab') this.write('\t');
+  }
+
+  private write(text: string): void {
+    if (!this.cell) return;
+    this.cell.text += text;
+    if (this.cell.text.length > LIMITS.cellText) throw this.tooLong();
+  }
+
+  private tooLong(): ReadingRefusal {
+    return refuse.cellText(`A cell of row ${(this.rowNumber + 1).toLocaleString('en-GB')}`);
+  }
+
+  private closeCell(): void {
+    const { cell } = this;
+    this.cell = undefined;
+    if (!cell) return;
+    const text = cell.covered ? '' : odsText(cell.attributes, cell.text);
+    const times = timesOf(cell.attributes, 'table:number-columns-repeated');
+    const spans = ['table:number-columns-spanned', 'table:number-rows-spanned'];
+    if (this.sheet && spans.some((span) => timesOf(cell.attributes, span) > 1)) this.sheet.mergedCells++;
+    if (text !== '') {
+      const last = this.column + times;
+      if (last > LIMITS.columns) throw refuse.columns(last, `Row ${(this.rowNumber + 1).toLocaleString('en-GB')}`);
+      while (this.row.length < this.column) this.row.push('');
+      for (let i = 0; i < times; i++) this.row.push(text);
+    }
+    this.column += times;
+  }
+
+  private closeRow(): void {
+    const { sheet, row, rowTimes } = this;
+    if (!sheet) return;
+    if (row.length > 0) {
+      const last = this.rowNumber + rowTimes;
+      if (last > LIMITS.rows) throw refuse.rows(last);
+      for (let i = 1; i <= rowTimes; i++) sheet.spool.add(this.rowNumber + i, row);
+      if (this.rowHidden) sheet.hiddenRows += rowTimes;
+    }
+    this.rowNumber += rowTimes;
+  }
+
+  private closeSheet(): void {
+    const { sheet } = this;
+    this.sheet = undefined;
+    if (sheet) this.grids.push({ ...sheet, hidden: false, records: (progress) => sheet.spool.rows(progress) });
   }
 }
 
 /** The value of a cell by its type (ISO/IEC 26300-1, 19.385). */
-function odsText(attributes: Record<string, string>, shown: string): string {
+function odsText(attributes: Attributes, shown: string): string {
   const value = Number(attributes['office:value']);
   switch (attributes['office:value-type']) {
     case 'float':
@@ -145,7 +187,8 @@ function odsText(attributes: Record<string, string>, shown: string): string {
     }
     case 'date': {
       const text = attributes['office:date-value'] ?? shown;
-      return /^\d{4}-\d{2}-\d{2}T/.test(text) ? dateText(new Date(`${text.slice(0, 19)}Z`), false) : text;
+      const at = /^\d{4}-\d{2}-\d{2}T/.test(text) ? new Date(`${text.slice(0, 19)}Z`) : undefined;
+      return at && !Number.isNaN(at.getTime()) ? dateText(at, false) : text;
     }
     case 'time':
       return clockOf(attributes['office:time-value'] ?? '') ?? shown;

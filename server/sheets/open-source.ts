@@ -1,7 +1,7 @@
 import type { Encoding } from '@/core/reading';
 import type { ReadingChoices } from '../db/schema';
 import { receivedFile } from '../home';
-import { delimitedRecords, type RecordSource } from './records';
+import { delimitedRecords, type Progress, type RecordSource } from './records';
 import type { Kind } from './unpack';
 
 /** What of a sheet's row says how its received file is read. */
@@ -13,11 +13,11 @@ export interface Received {
 }
 
 /** The records of the received file of a sheet. @throws ReadingRefusal where it holds no table. */
-export async function openSource(sheet: Received, choices: ReadingChoices): Promise<RecordSource> {
+export async function openSource(sheet: Received, choices: ReadingChoices, progress?: Progress): Promise<RecordSource> {
   const file = { path: await receivedFile(sheet.id), bytes: sheet.fileBytes, encoding: sheet.encoding as Encoding };
   // The readers of the rarer kinds are loaded only when they are wanted.
   if (sheet.kind === 'xlsx' || sheet.kind === 'ods')
-    return (await import('./workbook')).workbookRecords(file.path, sheet.kind, choices.worksheet);
-  if (sheet.kind === 'json') return (await import('./json-records')).jsonRecords(file);
+    return (await import('./workbook')).workbookRecords(file.path, sheet.kind, choices.worksheet, progress);
+  if (sheet.kind === 'json') return (await import('./json-records')).jsonRecords(file, progress);
   return delimitedRecords(file);
 }

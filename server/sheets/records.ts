@@ -29,6 +29,8 @@ export interface RecordSource {
   readonly decimal?: '.';
   /** All records in order, with word of the share that has been read. */
   records(progress: Progress): AsyncGenerator<RecordBatch>;
+  /** Gives back what the reading held, where it held something. */
+  end?(): void;
   /** The same records as they stand in the file, where that is text whose ASCII characters are single bytes. */
   readonly plain?: PlainText;
 }
@@ -64,7 +66,7 @@ export async function delimitedRecords(file: ReceivedFile): Promise<RecordSource
   };
 }
 
-async function* bytesOf(file: ReceivedFile, progress: Progress): AsyncGenerator<Uint8Array> {
+export async function* bytesOf(file: ReceivedFile, progress: Progress): AsyncGenerator<Uint8Array> {
   let read = 0;
   for await (const chunk of createReadStream(file.path, { highWaterMark: CHUNK }) as AsyncIterable<Uint8Array>) {
     read += chunk.length;

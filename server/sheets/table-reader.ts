@@ -10,12 +10,16 @@ import {
   type Correction,
 } from '@/core/inference';
 import {
+  beginning,
   columnNames,
   findShape,
+  LIMITS,
   readingNotes,
   ReadingRefusal,
+  refuse,
   SEEN_BOTTOM,
   SEEN_TOP,
+  storable,
   widestOf,
   type NumberedRecord,
   type RecordBatch,
@@ -30,8 +34,6 @@ import { cellDecoder, plainLines, type CellDecoder, type PlainTaker } from './pl
 import type { Progress, RecordSource } from './records';
 import { isBlank, sampleRecords } from './shaped-rows';
 
-/** PostgreSQL's own limit is 1,600 columns of a table. */
-const MOST_COLUMNS = 1_000;
 const SPACE = 32;
 
 type Corrections = Readonly<Record<string, Correction>>;
@@ -282,14 +284,11 @@ function seenOf(records: readonly NumberedRecord[], whole: boolean): SeenRecord[
       : records.slice(0, SEEN_TOP + SEEN_BOTTOM);
   return ends.map(({ number, cells }) => ({
     number,
-    cells: cells.slice(0, MOST_SEEN_COLUMNS).map((cell) => cell.slice(0, LONGEST_SEEN).replaceAll('\0', '\uFFFD')),
+    cells: cells.slice(0, MOST_SEEN_COLUMNS).map((cell) => beginning(storable(cell), LONGEST_SEEN)),
   }));
 }
 
 function widthOf(width: number): number {
-  if (width > MOST_COLUMNS)
-    throw new ReadingRefusal(
-      `A row has ${width.toLocaleString('en-GB')} cells; at most ${MOST_COLUMNS.toLocaleString('en-GB')} columns can be read. Leave columns out, then drop the file again.`,
-    );
+  if (width > LIMITS.columns) throw refuse.columns(width);
   return width;
 }

@@ -2,16 +2,12 @@ import { createReadStream, createWriteStream } from 'node:fs';
 import { open, rename, rm, stat } from 'node:fs/promises';
 import { Transform } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import { createGunzip } from 'node:zlib';
+import { crc32, createGunzip } from 'node:zlib';
 import yauzl from 'yauzl';
-import { EncodingDetector, ReadingRefusal, type Encoding } from '@/core/reading';
+import { EncodingDetector, LIMITS, ReadingRefusal, refuse, type Encoding } from '@/core/reading';
 import { largestFile } from '../home';
 
 export type Kind = 'xlsx' | 'ods' | 'json' | 'text';
-
-/** Packed content may grow to this many times its size, and always to `FREELY` bytes, before it is taken for a bomb. */
-const MOST_GROWTH = 200;
-const FREELY = 64 * 1024 * 1024;
 
 /**
  * Makes a received file readable: a gzip file or a zip archive with one file in it is unpacked in its place. Answers
@@ -72,20 +68,14 @@ async function looksLikeJson(path: string, encoding: Encoding): Promise<boolean>
 
 /** Lets content through until it has grown past the limit. */
 function growing(packed: number): Transform {
-  const most = Math.min(largestFile(), Math.max(FREELY, packed * MOST_GROWTH));
+  const most = Math.min(largestFile(), Math.max(LIMITS.unpackedFreely, packed * LIMITS.growth));
   let bytes = 0;
   return new Transform({
     transform(chunk: Buffer, _, done) {
       bytes += chunk.length;
-      done(bytes > most ? tooMuch(most) : null, chunk);
+      done(bytes > most ? refuse.growth(most) : null, chunk);
     },
   });
-}
-
-function tooMuch(most: number): ReadingRefusal {
-  return new ReadingRefusal(
-    `Unpacked, this file is larger than ${Math.round(most / 1024 / 1024).toLocaleString('en-GB')} MB, far more than its size lets expect. It is not opened. Unpack it yourself and drop what you need of it.`,
-  );
 }
 
 async function gunzip(path: string): Promise<void> {
@@ -111,50 +101,72 @@ export function openZip(path: string): Promise<yauzl.ZipFile> {
   });
 }
 
+/** @throws ReadingRefusal where the archive's list is damaged or too long. */
+export function listEntries(zip: yauzl.ZipFile): Promise<yauzl.Entry[]> {
+  return new Promise((resolve, reject) => {
+    if (zip.entryCount > LIMITS.entries) return reject(refuse.entries());
+    const entries: yauzl.Entry[] = [];
+    zip.on('entry', (entry: yauzl.Entry) => {
+      entries.push(entry);
+      zip.readEntry();
+    });
+    zip.on('end', () => resolve(entries));
+    zip.on('error', () =>
+      reject(
+        new ReadingRefusal(
+          'This zip archive is damaged: its list of files cannot be read. Make it again, then drop it.',
+        ),
+      ),
+    );
+    return zip.readEntry();
+  });
+}
+
 async function entriesOf(path: string): Promise<yauzl.Entry[]> {
   const zip = await openZip(path);
   try {
-    return await new Promise((resolve, reject) => {
-      const entries: yauzl.Entry[] = [];
-      zip.on('entry', (entry: yauzl.Entry) => {
-        entries.push(entry);
-        zip.readEntry();
-      });
-      zip.on('end', () => resolve(entries));
-      zip.on('error', () =>
-        reject(
-          new ReadingRefusal(
-            'This zip archive is damaged: its list of files cannot be read. Make it again, then drop it.',
-          ),
-        ),
-      );
-      zip.readEntry();
-    });
+    return await listEntries(zip);
   } finally {
     zip.close();
   }
 }
 
+/** The content of an entry; it ends with an error where its check sum (CRC-32, APPNOTE 4.4.7) is not that of the list. */
 export function entryStream(zip: yauzl.ZipFile, entry: yauzl.Entry): Promise<NodeJS.ReadableStream> {
   return new Promise((resolve, reject) =>
-    zip.openReadStream(entry, (error, stream) => (error ? reject(error) : resolve(stream))),
+    zip.openReadStream(entry, (error, stream) => {
+      if (error) return reject(error);
+      let sum = 0;
+      const check = new Transform({
+        transform(chunk: Buffer, _, done) {
+          sum = crc32(chunk, sum);
+          done(null, chunk);
+        },
+        flush(done) {
+          done(sum === entry.crc32 ? null : new Error(`the check sum of ${entry.fileName} is wrong`));
+        },
+      });
+      stream.on('error', (broken) => check.destroy(broken));
+      return resolve(stream.pipe(check));
+    }),
   );
 }
 
 /** Unpacks every part of a workbook once, into nothing, so that none is larger than it says and all together are within measure. */
 async function checkGrowth(path: string, entries: readonly yauzl.Entry[]): Promise<void> {
   const { size } = await stat(path);
-  const most = Math.min(largestFile(), Math.max(FREELY * 4, size * MOST_GROWTH));
+  const most = Math.min(largestFile(), Math.max(LIMITS.workbookFreely, size * LIMITS.growth));
   const declared = entries.reduce((sum, entry) => sum + entry.uncompressedSize, 0);
-  if (declared > most) throw tooMuch(most);
+  if (declared > most) throw refuse.growth(most);
   const zip = await openZip(path);
   try {
     for (const entry of entries) {
       if (entry.fileName.endsWith('/')) continue;
-      // The reader ends with an error where a part is larger than the archive's list says.
+      // The reader ends with an error where a part is larger than the archive's list says, or its check sum another.
       for await (const chunk of await entryStream(zip, entry)) void chunk;
     }
-  } catch {
+  } catch (error) {
+    if (error instanceof ReadingRefusal) throw error;
     throw new ReadingRefusal(
       'This workbook is damaged or locked with a password: it cannot be unpacked. Open it, save it again without a password, and drop that.',
     );

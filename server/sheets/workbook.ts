@@ -1,42 +1,50 @@
-import type { Worksheet } from '@/core/reading';
+import type { RecordBatch, Worksheet } from '@/core/reading';
 import { ReadingRefusal } from '@/core/reading';
 import type { Grid } from './grid';
-import { gridRecords } from './grid-records';
 import { readOds } from './ods';
-import type { RecordSource } from './records';
+import type { Progress, RecordSource } from './records';
 import { readXlsx } from './xlsx';
 
 const counted = (n: number, one: string) => `${n.toLocaleString('en-GB')} ${one}${n === 1 ? '' : 's'}`;
 
+/** Up to so many filled cells all records of a table are looked at together. */
+export const SMALL_CELLS = 1_500_000;
+
 /** The records of a worksheet of a workbook: the named one, or the likeliest. @throws ReadingRefusal */
-export async function workbookRecords(path: string, kind: 'xlsx' | 'ods', wanted?: string): Promise<RecordSource> {
-  const grids = await (kind === 'xlsx' ? readXlsx(path) : readOds(path)).catch((error: unknown) => {
+export async function workbookRecords(
+  path: string,
+  kind: 'xlsx' | 'ods',
+  wanted?: string,
+  progress: Progress = () => undefined,
+): Promise<RecordSource> {
+  const grids = await (kind === 'xlsx' ? readXlsx : readOds)(path, wanted, progress).catch((error: unknown) => {
     if (error instanceof ReadingRefusal) throw error;
     throw new ReadingRefusal(
       'This workbook is damaged or locked with a password: it cannot be read. Open it, save it again without a password, and drop that.',
     );
   });
   const grid = grids.find(({ name }) => name === wanted) ?? likeliest(grids);
+  for (const other of grids) if (other !== grid) other.spool.close();
   if (!grid)
     throw new ReadingRefusal('This workbook holds no cells. Check that the right one was saved, then drop it again.');
-  const worksheets: Worksheet[] = grids.map(({ name, rows, hidden }) => ({
+  const worksheets: Worksheet[] = grids.map(({ name, spool, hidden }) => ({
     name,
-    rows: rows.length,
+    rows: spool.last,
     ...(hidden ? { hidden } : {}),
   }));
   return {
     about: { format: 'workbook', worksheets, worksheet: grid.name },
     notes: notesOf(grid),
-    small: true,
+    small: grid.spool.filled <= SMALL_CELLS,
     decimal: '.',
-    records: (progress) => gridRecords(grid.rows, progress),
+    records: (told): AsyncGenerator<RecordBatch> => grid.records(told),
+    end: () => grid.spool.close(),
   };
 }
 
 /** The visible worksheet with the most filled cells; the first among equals. */
 function likeliest(grids: readonly Grid[]): Grid | undefined {
-  const filled = ({ rows, hidden }: Grid) =>
-    (hidden ? 0.001 : 1) * rows.reduce((sum, row) => sum + row.filter((cell) => cell !== '').length, 0);
+  const filled = ({ spool, hidden }: Grid) => (hidden ? 0.001 : 1) * spool.filled;
   const best = grids.reduce<Grid | undefined>((a, b) => (a === undefined || filled(b) > filled(a) ? b : a), undefined);
   return best && filled(best) > 0 ? best : undefined;
 }

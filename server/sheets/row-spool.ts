@@ -1,0 +1,114 @@
+import { closeSync, openSync, read, unlinkSync, writeSync } from 'node:fs';
+import { randomBytes } from 'node:crypto';
+import path from 'node:path';
+import { promisify } from 'node:util';
+import { LIMITS, refuse, storable, type RecordBatch } from '@/core/reading';
+import type { Progress } from './records';
+
+const readAt = promisify(read);
+
+/** A batch is written when it holds so many rows, or about so many characters. */
+const BATCH_ROWS = 500;
+const BATCH_TEXT = 128 * 1024;
+const CHUNK = 1 << 20;
+const LF = 10;
+
+interface Batch {
+  readonly numbers: readonly number[];
+  readonly records: readonly (readonly string[])[];
+}
+
+/**
+ * Rows of texts that are put down in a file of their own while a workbook or JSON is read, and read from there as often as
+ * needed: memory holds one batch, however many there are. The file has no name any more once it is open, so that no end of
+ * the process leaves it behind. Texts that cannot be stored are made storable on the way in.
+ */
+export class RowSpool {
+  private batch: { numbers: number[]; records: string[][] } = { numbers: [], records: [] };
+  private text = 0;
+  private bytes = 0;
+  private readonly file: number | undefined;
+  /** The number of the last row. */
+  last = 0;
+  /** How many cells are filled. */
+  filled = 0;
+
+  /** @param keeps whether rows are kept, or only counted */
+  constructor(folder: string, keeps = true) {
+    if (!keeps) return;
+    const name = path.join(folder, `.rows-${randomBytes(9).toString('hex')}`);
+    this.file = openSync(name, 'wx+');
+    unlinkSync(name);
+  }
+
+  /**
+   * Adds a row; one without a filled cell counts for nothing.
+   * @param number its place in the sheet, from 1, more than that of the row before
+   * @throws ReadingRefusal where a cell, a row or all of them are past what is read
+   */
+  add(number: number, cells: readonly string[]): void {
+    let text = 0;
+    let filled = 0;
+    for (const cell of cells) {
+      if (cell === '') continue;
+      filled++;
+      text += cell.length;
+      if (cell.length > LIMITS.cellText) throw refuse.cellText(`A cell of row ${number.toLocaleString('en-GB')}`);
+    }
+    if (filled === 0) return;
+    if (cells.length > LIMITS.columns) throw refuse.columns(cells.length, `Row ${number.toLocaleString('en-GB')}`);
+    if (text > LIMITS.record) throw refuse.record(number);
+    this.filled += filled;
+    if (this.filled > LIMITS.cells) throw refuse.cells();
+    this.last = number;
+    if (this.file === undefined) return;
+    this.batch.numbers.push(number);
+    this.batch.records.push(cells.map(storable));
+    this.text += text;
+    if (this.batch.numbers.length >= BATCH_ROWS || this.text >= BATCH_TEXT) this.write();
+  }
+
+  private write(): void {
+    const { file } = this;
+    if (file === undefined || this.batch.numbers.length === 0) return;
+    const line = Buffer.from(`${JSON.stringify(this.batch)}\n`);
+    for (let at = 0; at < line.length;) at += writeSync(file, line, at, line.length - at, this.bytes + at);
+    this.bytes += line.length;
+    this.batch = { numbers: [], records: [] };
+    this.text = 0;
+  }
+
+  /** The rows as they were added, in batches. `blank` counts the rows between them that hold nothing. */
+  async *rows(progress: Progress): AsyncGenerator<RecordBatch> {
+    const { file } = this;
+    if (file === undefined) throw new RangeError('these rows were only counted');
+    this.write();
+    let rest: Buffer = Buffer.alloc(0);
+    let last = 0;
+    for (let at = 0; at < this.bytes;) {
+      const { buffer, bytesRead } = await readAt(file, Buffer.allocUnsafe(CHUNK), 0, CHUNK, at);
+      at += bytesRead;
+      rest = Buffer.concat([rest, buffer.subarray(0, bytesRead)]);
+      let from = 0;
+      for (let end = rest.indexOf(LF); end >= 0; end = rest.indexOf(LF, from)) {
+        const { numbers, records } = JSON.parse(rest.toString('utf8', from, end)) as Batch;
+        from = end + 1;
+        const until = numbers[numbers.length - 1];
+        yield {
+          numbers: [...numbers],
+          records: records.map((cells) => [...cells]),
+          blank: until - last - numbers.length,
+        };
+        last = until;
+      }
+      rest = rest.subarray(from);
+      progress(at / this.bytes);
+      await new Promise((resolve) => setImmediate(resolve));
+    }
+  }
+
+  /** Gives the room on the disk back. */
+  close(): void {
+    if (this.file !== undefined) closeSync(this.file);
+  }
+}
