@@ -1,6 +1,6 @@
-/** Once, when the server starts: sheets whose reading a stop cut short say so. */
+/** Once, when the server starts: what an earlier stop cut short is put in order, and so it is every hour. */
 export async function register(): Promise<void> {
   if (process.env.NEXT_RUNTIME !== 'nodejs' || !process.env.DATABASE_URL) return;
-  const { tidyUp } = await import('./server/sheets/sheets');
-  await tidyUp();
+  const { keepSweeping } = await import('./server/sheets/sweep');
+  await keepSweeping();
 }

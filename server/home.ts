@@ -21,6 +21,7 @@ export async function receivedFolder(): Promise<string> {
   return folder;
 }
 
-export async function receivedFile(sheet: string): Promise<string> {
-  return path.join(await receivedFolder(), sheet);
+/** @param name as a sheet names its file */
+export async function receivedFile(name: string): Promise<string> {
+  return path.join(await receivedFolder(), name);
 }

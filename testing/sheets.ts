@@ -3,7 +3,9 @@ import type { ChartSpec } from '@/core/spec';
 import { openBook } from '@/server/charts/book';
 import { modelOf, checkSpec } from '@/server/charts/model';
 import { closeDatabase } from '@/server/db/client';
-import { addSheet, deleteSheet, readySheet, type ReadySheet } from '@/server/sheets/sheets';
+import { deleteSheet } from '@/server/sheets/deleting';
+import { readySheet, type ReadySheet } from '@/server/sheets/sheets';
+import { addSheet } from '@/server/sheets/taking-in';
 
 const taken: string[] = [];
 

@@ -38,17 +38,17 @@ export async function build() {
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === source) return;
   say('Building …');
   run(process.execPath, [next, 'build'], { env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1' } });
-  await buildThread();
+  await buildReader();
   writeFileSync(stamp, source);
 }
 
-/** Bundles the thread that large sheets are read in; packages stay where they are. */
-async function buildThread() {
+/** Bundles the process that files are read in; packages stay where they are. */
+async function buildReader() {
   const { build: bundle } = await import('esbuild');
   rmSync(path.join(root, '.next', 'up-chart'), { recursive: true, force: true });
   await bundle({
     absWorkingDir: root,
-    entryPoints: ['server/sheets/reading-thread.ts'],
+    entryPoints: ['server/sheets/reader.ts'],
     outdir: '.next/up-chart',
     outExtension: { '.js': '.mjs' },
     bundle: true,

@@ -1,7 +1,8 @@
 /** Every check: a chart that has it, one like it that has not, and that the change it offers answers it. */
 import { CHECK_IDS, type CheckId } from '@/core/layout';
 import { parseSpec, type ChartSpec, type Layer } from '@/core/spec';
-import { readySheet, rereadSheet, type ReadySheet } from '../sheets/sheets';
+import { rereadSheet } from '../sheets/changes';
+import { readySheet, type ReadySheet } from '../sheets/sheets';
 import { cleanUp, drawn, takeIn } from '@/testing/sheets';
 
 /** A shop's half year without rows in April, begun and left off in the middle of a month. */

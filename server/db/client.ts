@@ -3,6 +3,8 @@ import { Pool, types } from 'pg';
 import * as schema from './schema';
 
 export type Database = NodePgDatabase<typeof schema>;
+/** A transaction, or the database itself. */
+export type Within = Pick<Database, 'select' | 'insert' | 'update' | 'delete' | 'execute'>;
 
 // Dates and decimals cross as the texts they are: nothing is shifted by a zone or rounded to a double on the way.
 types.setTypeParser(types.builtins.DATE, (text) => text);

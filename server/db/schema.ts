@@ -14,43 +14,53 @@ export interface ReadingChoices extends ShapeChoices {
 }
 
 /** An imported sheet. Its rows live in a table of their own, `sheets.<tableName>`. */
-export const sheets = pgTable('sheets', {
-  id: text('id').primaryKey(),
-  name: text('name').notNull(),
-  fileName: text('file_name').notNull(),
-  fileBytes: bigint('file_bytes', { mode: 'number' }).notNull(),
-  encoding: text('encoding').notNull(),
-  status: text('status').$type<SheetStatus>().notNull(),
-  /** Why reading failed, in a sentence for the user. */
-  error: text('error'),
-  /** How much of the file has been read. */
-  progressPercent: integer('progress_percent').notNull().default(0),
-  rowCount: bigint('row_count', { mode: 'number' }).notNull().default(0),
-  headers: jsonb('headers').$type<string[]>().notNull().default([]),
-  /** The keys of columns by the headers of every reading so far: a change taken back finds its columns again. */
-  knownKeys: jsonb('known_keys').$type<Record<string, string>>().notNull().default({}),
-  columns: jsonb('columns').$type<ColumnProfile[]>().notNull().default([]),
-  /** What the received file is, once unpacked. */
-  kind: text('kind').$type<Kind>().notNull().default('text'),
-  /** What the user decided of the reading of the whole table. */
-  choices: jsonb('choices').$type<ReadingChoices>().notNull().default({}),
-  /** A newer file for this sheet, read and not yet taken: it is in no list. */
-  stagedFor: text('staged_for'),
-  /** What the user had decided before the last change of the reading: it can be taken back. */
-  choicesBefore: jsonb('choices_before').$type<ReadingChoices>(),
-  /** The columns that earlier readings had and this one has not: saved charts may name them. */
-  former: jsonb('former').$type<FormerColumn[]>().notNull().default([]),
-  corrections: jsonb('corrections').$type<Record<string, Correction>>().notNull().default({}),
-  reading: jsonb('reading').$type<Reading>(),
-  tableName: text('table_name'),
-  /** What is kept beside the rows of a large sheet; empty until it was made. */
-  keptSums: jsonb('kept_sums').$type<KeptSums>(),
-  /** A sheet that stays in a firm's database. */
-  live: jsonb('live').$type<Live>(),
-  /** When the rows of a table that stays in its database were counted. */
-  countedAt: timestamp('counted_at', { withTimezone: true }),
-  createdAt: timestamp('created_at', { withTimezone: true }).notNull().defaultNow(),
-});
+export const sheets = pgTable(
+  'sheets',
+  {
+    id: text('id').primaryKey(),
+    name: text('name').notNull(),
+    fileName: text('file_name').notNull(),
+    fileBytes: bigint('file_bytes', { mode: 'number' }).notNull(),
+    encoding: text('encoding').notNull(),
+    /** The name of the received file (server/sheets/received-files.ts); empty for a table that stays in its database. */
+    file: text('file').notNull().default(''),
+    status: text('status').$type<SheetStatus>().notNull(),
+    /** Why reading failed, in a sentence for the user. */
+    error: text('error'),
+    /** How much of the file has been read. */
+    progressPercent: integer('progress_percent').notNull().default(0),
+    rowCount: bigint('row_count', { mode: 'number' }).notNull().default(0),
+    headers: jsonb('headers').$type<string[]>().notNull().default([]),
+    /** The keys of columns by the headers of every reading so far: a change taken back finds its columns again. */
+    knownKeys: jsonb('known_keys').$type<Record<string, string>>().notNull().default({}),
+    columns: jsonb('columns').$type<ColumnProfile[]>().notNull().default([]),
+    /** What the received file is, once unpacked. */
+    kind: text('kind').$type<Kind>().notNull().default('text'),
+    /** What the user decided of the reading of the whole table. */
+    choices: jsonb('choices').$type<ReadingChoices>().notNull().default({}),
+    /** A newer file for this sheet, read and not yet taken: it is in no list. */
+    stagedFor: text('staged_for'),
+    /** What the sheet was when the newer file was read for it: it is taken only while that holds. */
+    stagedOn: text('staged_on'),
+    /** What the user had decided before the last change of the reading: it can be taken back. */
+    choicesBefore: jsonb('choices_before').$type<ReadingChoices>(),
+    /** The columns that earlier readings had and this one has not: saved charts may name them. */
+    former: jsonb('former').$type<FormerColumn[]>().notNull().default([]),
+    corrections: jsonb('corrections').$type<Record<string, Correction>>().notNull().default({}),
+    reading: jsonb('reading').$type<Reading>(),
+    tableName: text('table_name'),
+    /** What is kept beside the rows of a large sheet; empty until it was made. */
+    keptSums: jsonb('kept_sums').$type<KeptSums>(),
+    /** A sheet that stays in a firm's database. */
+    live: jsonb('live').$type<Live>(),
+    /** When the rows of a table that stays in its database were counted. */
+    countedAt: timestamp('counted_at', { withTimezone: true }),
+    createdAt: timestamp('created_at', { withTimezone: true }).notNull().defaultNow(),
+  },
+  (table) => [index('sheets_file').on(table.file), index('sheets_table').on(table.tableName)],
+);
+
+export type SheetRow = typeof sheets.$inferSelect;
 
 /** What is remembered of a sheet that was deleted, so that charts with a layer out of it can say which one is gone. */
 export const deletedSheets = pgTable('deleted_sheets', {

@@ -2,7 +2,7 @@ import { Type } from 'class-transformer';
 import { IsIn, IsObject, IsOptional, IsString, Length, MaxLength, ValidateNested } from 'class-validator';
 import { COLUMN_TYPES, ROLES, SUMMARIES } from '@/core/inference';
 import { InvalidInput, validInput } from '@/core/spec';
-import type { CorrectionChange } from './sheets';
+import type { CorrectionChange } from './changes';
 
 class FormatInput {
   @IsOptional() @IsIn(['DMY', 'MDY', 'YMD']) dateOrder?: string;

@@ -2,7 +2,8 @@
 import { deflateRawSync, gzipSync } from 'node:zlib';
 import * as XLSX from 'xlsx';
 import { cleanUp, takeIn } from '@/testing/sheets';
-import { rereadSheet, rowsOf } from './sheets';
+import { rereadSheet } from './changes';
+import { rowsOf } from './sheets';
 
 afterAll(cleanUp);
 

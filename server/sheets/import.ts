@@ -1,24 +1,22 @@
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import { rm } from 'node:fs/promises';
 import { and, eq, sql } from 'drizzle-orm';
-import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres';
+import { drizzle } from 'drizzle-orm/node-postgres';
 import { from as copyFrom } from 'pg-copy-streams';
 import type { ColumnProfile, Correction } from '@/core/inference';
-import { ReadingRefusal, type Reading } from '@/core/reading';
+import { ReadingRefusal, storableValue, type Reading } from '@/core/reading';
 import { formerColumn, type FormerColumn } from '@/core/spec';
 import type { PoolClient } from 'pg';
-import { database, pool } from '../db/client';
-import { sheets, type ReadingChoices } from '../db/schema';
-import { receivedFile } from '../home';
+import { database, pool, type Within } from '../db/client';
+import * as schema from '../db/schema';
+import { sheets, type ReadingChoices, type SheetRow } from '../db/schema';
 import { Problem } from '../problem';
+import { changedMeanwhile, lockSheet } from './lock';
 import { openSource } from './open-source';
-import type { Progress } from './records';
+import type { Progress, RecordSource } from './records';
 import { withRhythms } from './rhythms';
 import { TableReader } from './table-reader';
 import { copyStatement, createTable, dropTables, SHEETS_SCHEMA, tableOf } from './tables';
-
-export type SheetRow = typeof sheets.$inferSelect;
 
 export interface ReadingOrder {
   readonly corrections?: Readonly<Record<string, Correction>>;
@@ -38,6 +36,18 @@ export interface ReadingOrder {
  * @throws ReadingRefusal where the file cannot become a sheet.
  */
 export async function readSheet(sheet: SheetRow, order: ReadingOrder = {}): Promise<void> {
+  let soFar: ((percent: number) => void) | undefined = progressTeller(sheet, { rowsSoFar: 0 });
+  // Workbooks and JSON are gone through once before their rows are known: a third of the way.
+  const source = await openSource(sheet, order.choices ?? sheet.choices, (share) => soFar?.(share * BEFORE_ROWS));
+  soFar = undefined;
+  try {
+    await readRows(sheet, source, order);
+  } finally {
+    source.end?.();
+  }
+}
+
+async function readRows(sheet: SheetRow, source: RecordSource, order: ReadingOrder): Promise<void> {
   const { corrections = sheet.corrections, choices = sheet.choices, signal, notes = [] } = order;
   const remembered = order.remembered ?? (order.forget ? undefined : sheet.reading?.remembered);
   const known = {
@@ -45,16 +55,21 @@ export async function readSheet(sheet: SheetRow, order: ReadingOrder = {}): Prom
     ...Object.fromEntries(sheet.headers.map((header, i) => [header, sheet.columns[i].key])),
   };
   const before = { headers: Object.keys(known), keys: Object.values(known) };
-  const reader = new TableReader(await openSource(sheet, choices), corrections, choices, before);
+  const reader = new TableReader(source, corrections, choices, before);
   await reader.guess();
   const tell = progressTeller(sheet, reader);
-  if (!sheet.tableName) await database().update(sheets).set({ reading: reader.early() }).where(eq(sheets.id, sheet.id));
+  if (!sheet.tableName)
+    await database()
+      .update(sheets)
+      .set({ reading: storableValue(reader.early()) })
+      .where(eq(sheets.id, sheet.id));
   const tableName = `s_${sheet.id}_${Date.now().toString(36)}`;
+  const from = source.about.format === 'delimited' ? 0 : BEFORE_ROWS;
   const client = await pool().connect();
   try {
-    const within = drizzle(client);
+    const within = drizzle(client, { schema });
     await client.query('BEGIN');
-    await copyRows(client, tableName, reader, (share) => void tell(share * 96), signal);
+    await copyRows(client, tableName, reader, (share) => void tell(from + share * (96 - from)), signal);
     if (!reader.guessHeld()) {
       await within.execute(sql`DROP TABLE ${tableOf(tableName)}`);
       await copyRows(client, tableName, reader, (share) => void tell(50 + share * 46), signal);
@@ -70,30 +85,35 @@ export async function readSheet(sheet: SheetRow, order: ReadingOrder = {}): Prom
       read,
     );
     signal?.throwIfAborted();
+    // Between this and the commit nobody else changes the sheet; what was done before is not undone unseen.
+    const now = await lockSheet(within, sheet.id);
+    if (!now || now.tableName !== sheet.tableName || now.file !== sheet.file) throw changedMeanwhile();
     await within
       .update(sheets)
       .set({
+        ...storableValue({
+          headers,
+          knownKeys: { ...known, ...Object.fromEntries(headers.map((header, i) => [header, columns[i].key])) },
+          columns: await estimateDistinct(within, tableName, columns, rows),
+          former: formerOf([sheet], columns),
+          reading: {
+            ...reading,
+            notes: [...(remembered ? [remembered.note] : []), ...notes, ...reading.notes],
+            ...(remembered ? { remembered } : {}),
+          },
+        }),
         status: 'ready',
         error: null,
         progressPercent: 100,
         rowCount: rows,
-        headers,
-        knownKeys: { ...known, ...Object.fromEntries(headers.map((header, i) => [header, columns[i].key])) },
-        columns: await estimateDistinct(within, tableName, columns, rows),
         corrections,
         choices,
         ...(order.choices && sheet.tableName ? { choicesBefore: sheet.choices } : {}),
-        former: formerOf([sheet], columns),
-        reading: {
-          ...reading,
-          notes: [...(remembered ? [remembered.note] : []), ...notes, ...reading.notes],
-          ...(remembered ? { remembered } : {}),
-        },
         tableName,
         keptSums: null,
       })
       .where(eq(sheets.id, sheet.id));
-    if (sheet.tableName) await within.execute(dropTables(sheet.tableName));
+    if (now.tableName) await within.execute(dropTables(now.tableName));
     await client.query('COMMIT');
   } catch (error) {
     await client.query('ROLLBACK').catch(() => undefined);
@@ -102,6 +122,9 @@ export async function readSheet(sheet: SheetRow, order: ReadingOrder = {}): Prom
     client.release();
   }
 }
+
+/** How far a reading is, in percent, when the rows of a workbook or of JSON are known. */
+const BEFORE_ROWS = 35;
 
 /** The columns that some sheets had, now or before, and that are none of these. */
 export function formerOf(
@@ -134,7 +157,7 @@ const COUNTED_ROWS = 250_000;
 
 /** For columns with more different values than are held in memory: counted by the database, or estimated by its ANALYZE. */
 async function estimateDistinct(
-  within: NodePgDatabase,
+  within: Within,
   tableName: string,
   columns: ColumnProfile[],
   rows: number,
@@ -155,7 +178,7 @@ async function estimateDistinct(
 }
 
 async function countDistinct(
-  within: NodePgDatabase,
+  within: Within,
   tableName: string,
   columns: readonly ColumnProfile[],
 ): Promise<ReadonlyMap<string, number>> {
@@ -166,11 +189,7 @@ async function countDistinct(
   return new Map(Object.entries(rows[0]));
 }
 
-async function estimates(
-  within: NodePgDatabase,
-  tableName: string,
-  rows: number,
-): Promise<ReadonlyMap<string, number>> {
+async function estimates(within: Within, tableName: string, rows: number): Promise<ReadonlyMap<string, number>> {
   const { rows: found } = await within.execute<{ attname: string; n_distinct: number }>(
     sql`SELECT attname, n_distinct FROM pg_stats WHERE schemaname = ${SHEETS_SCHEMA} AND tablename = ${tableName}`,
   );
@@ -216,10 +235,4 @@ export function progressTeller(
       )
       .catch(() => undefined);
   };
-}
-
-/** Takes a sheet that could not be read out of the world again. */
-export async function forget(id: string): Promise<void> {
-  await database().delete(sheets).where(eq(sheets.id, id));
-  await rm(await receivedFile(id), { force: true });
 }

@@ -6,7 +6,7 @@ import type { Kind } from './unpack';
 
 /** What of a sheet's row says how its received file is read. */
 export interface Received {
-  readonly id: string;
+  readonly file: string;
   readonly kind: Kind;
   readonly fileBytes: number;
   readonly encoding: string;
@@ -14,7 +14,7 @@ export interface Received {
 
 /** The records of the received file of a sheet. @throws ReadingRefusal where it holds no table. */
 export async function openSource(sheet: Received, choices: ReadingChoices, progress?: Progress): Promise<RecordSource> {
-  const file = { path: await receivedFile(sheet.id), bytes: sheet.fileBytes, encoding: sheet.encoding as Encoding };
+  const file = { path: await receivedFile(sheet.file), bytes: sheet.fileBytes, encoding: sheet.encoding as Encoding };
   // The readers of the rarer kinds are loaded only when they are wanted.
   if (sheet.kind === 'xlsx' || sheet.kind === 'ods')
     return (await import('./workbook')).workbookRecords(file.path, sheet.kind, choices.worksheet, progress);

@@ -6,20 +6,10 @@ import { checkSpec } from '../charts/model';
 import { suggest } from '../charts/suggest';
 import { chartsOf } from './breaks';
 import { keepSettings, parseSettings, settingsNow } from '../settings';
-import {
-  addSheet,
-  copySheet,
-  correctColumn,
-  deleteSheet,
-  forgetRemembered,
-  listSheets,
-  readySheet,
-  renameSheet,
-  rereadSheet,
-  rowsOf,
-  sheetRow,
-  takeReadingBack,
-} from './sheets';
+import { correctColumn, forgetRemembered, rereadSheet, takeReadingBack } from './changes';
+import { deleteSheet } from './deleting';
+import { listSheets, readySheet, renameSheet, rowsOf, sheetRow } from './sheets';
+import { addSheet, copySheet } from './taking-in';
 
 afterAll(cleanUp);
 

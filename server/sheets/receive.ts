@@ -4,7 +4,7 @@ import { Readable, Transform } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import Busboy from 'busboy';
 import { EncodingDetector, type Encoding } from '@/core/reading';
-import { largestFile, receivedFile } from '../home';
+import { largestFile } from '../home';
 import { Problem } from '../problem';
 
 export interface Received {
@@ -20,17 +20,16 @@ const missingFile = () =>
   ]);
 
 /**
- * Streams the file of a multipart request to the folder of received files, looking at its bytes as they pass. Nothing
+ * Streams the file of a multipart request to `target`, looking at its bytes as they pass. Nothing
  * is kept where it fails.
  * @throws Problem 413 past the limit, 422 without a file.
  */
-export async function receive(request: Request, sheet: string): Promise<Received> {
+export async function receive(request: Request, target: string): Promise<Received> {
   const type = request.headers.get('content-type') ?? '';
   if (!type.startsWith('multipart/form-data') || !request.body) throw missingFile();
   const limit = largestFile();
   const declared = Number(request.headers.get('content-length') ?? 0);
   if (declared > limit + 64 * 1024) throw tooLarge(limit);
-  const target = await receivedFile(sheet);
   try {
     return await stream(request.body, type, target, limit);
   } catch (error) {

@@ -5,7 +5,9 @@ import { receivedFile } from '../home';
 import { cleanUp, takeIn } from '@/testing/sheets';
 import { copyTexts } from './copy-text';
 import { progressTeller } from './import';
-import { correctColumn, deleteSheet, readySheet, rowsOf, sheetRow } from './sheets';
+import { correctColumn } from './changes';
+import { deleteSheet } from './deleting';
+import { readySheet, rowsOf, sheetRow } from './sheets';
 
 afterAll(cleanUp);
 
@@ -65,11 +67,11 @@ test('role, unit, summary and name change without reading the rows again', async
 });
 
 test('a deleted sheet leaves no table and no file behind', async () => {
-  const { id, tableName } = await takeIn('gone.csv', 'a,b\n1,2\n');
+  const { id, tableName, file } = await takeIn('gone.csv', 'a,b\n1,2\n');
   expect(await tables()).toContain(tableName);
   await deleteSheet(id);
   expect(await tables()).not.toContain(tableName);
-  expect(existsSync(await receivedFile(id))).toBe(false);
+  expect(existsSync(await receivedFile(file))).toBe(false);
   await expect(sheetRow(id)).rejects.toMatchObject({ status: 404 });
 });
 

@@ -2,7 +2,9 @@ import { Client } from 'pg';
 import { cleanUp, drawn } from '@/testing/sheets';
 import { database } from '../db/client';
 import { sources } from '../db/schema';
-import { correctColumn, deleteSheet, readySheet, rowsOf, sheetRow } from '../sheets/sheets';
+import { correctColumn } from '../sheets/changes';
+import { deleteSheet } from '../sheets/deleting';
+import { readySheet, rowsOf, sheetRow } from '../sheets/sheets';
 import {
   addSource,
   changeSource,

@@ -1,5 +1,6 @@
 import { handled } from '@/server/handled';
-import { addSheet, listSheets, sheetAnswer } from '@/server/sheets/sheets';
+import { listSheets, sheetAnswer } from '@/server/sheets/sheets';
+import { addSheet } from '@/server/sheets/taking-in';
 
 export const dynamic = 'force-dynamic';
 

@@ -1,7 +1,8 @@
 import { handled } from '@/server/handled';
 import { jsonBody } from '@/server/problem';
 import { parseSheetName } from '@/server/sheets/reading-input';
-import { deleteSheet, renameSheet, sheetAnswer, sheetRow } from '@/server/sheets/sheets';
+import { deleteSheet } from '@/server/sheets/deleting';
+import { renameSheet, sheetAnswer, sheetRow } from '@/server/sheets/sheets';
 
 export const dynamic = 'force-dynamic';
 type Context = { params: Promise<{ id: string }> };

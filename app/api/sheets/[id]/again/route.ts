@@ -1,5 +1,6 @@
 import { handled } from '@/server/handled';
-import { readAgain, sheetAnswer } from '@/server/sheets/sheets';
+import { sheetAnswer } from '@/server/sheets/sheets';
+import { readAgain } from '@/server/sheets/taking-in';
 
 export const dynamic = 'force-dynamic';
 

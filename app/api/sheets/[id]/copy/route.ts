@@ -1,5 +1,6 @@
 import { handled } from '@/server/handled';
-import { copySheet, sheetAnswer } from '@/server/sheets/sheets';
+import { sheetAnswer } from '@/server/sheets/sheets';
+import { copySheet } from '@/server/sheets/taking-in';
 
 export const dynamic = 'force-dynamic';
 

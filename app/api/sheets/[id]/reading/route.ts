@@ -2,7 +2,8 @@ import { handled } from '@/server/handled';
 import { jsonBody } from '@/server/problem';
 import { breaksOf } from '@/server/sheets/breaks';
 import { parseReadingChange } from '@/server/sheets/reading-input';
-import { forgetRemembered, rereadSheet, sheetAnswer, sheetRow, takeReadingBack } from '@/server/sheets/sheets';
+import { forgetRemembered, rereadSheet, takeReadingBack } from '@/server/sheets/changes';
+import { sheetAnswer, sheetRow } from '@/server/sheets/sheets';
 
 export const dynamic = 'force-dynamic';
 

@@ -2,7 +2,8 @@ import { handled } from '@/server/handled';
 import { jsonBody } from '@/server/problem';
 import { breaksOf } from '@/server/sheets/breaks';
 import { parseCorrection } from '@/server/sheets/correction-input';
-import { correctColumn, sheetAnswer, sheetRow } from '@/server/sheets/sheets';
+import { correctColumn } from '@/server/sheets/changes';
+import { sheetAnswer, sheetRow } from '@/server/sheets/sheets';
 
 export const dynamic = 'force-dynamic';
 

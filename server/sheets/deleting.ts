@@ -1,0 +1,37 @@
+import { eq } from 'drizzle-orm';
+import { formerColumn } from '@/core/spec';
+import { database } from '../db/client';
+import { charts, deletedSheets, sheets } from '../db/schema';
+import { stopKeeping } from './keep-sums';
+import { lockSheet } from './lock';
+import { letGo } from './received-files';
+import { stopReading } from './running';
+import { sheetRow } from './sheets';
+import { dropTables } from './tables';
+
+/**
+ * Deletes a sheet with its rows, its charts and the file it came from. What is being changed of it meanwhile is stopped:
+ * deletion wins. @throws Problem 404
+ */
+export async function deleteSheet(id: string): Promise<void> {
+  const before = await sheetRow(id);
+  stopReading(id);
+  if (before.tableName) await stopKeeping(before.tableName);
+  const file = await database().transaction(async (within) => {
+    const row = await lockSheet(within, id);
+    if (!row) return '';
+    await within.delete(charts).where(eq(charts.sheet, id));
+    await within.delete(sheets).where(eq(sheets.id, id));
+    if (row.status === 'ready' && row.stagedFor === null)
+      await within
+        .insert(deletedSheets)
+        .values({ id, name: row.name, columns: row.columns.map(formerColumn) })
+        .onConflictDoNothing();
+    if (row.tableName) await within.execute(dropTables(row.tableName));
+    return row.file;
+  });
+  await letGo(file);
+  // Newer files that were read for it and not taken are for nobody now.
+  const staged = await database().select({ id: sheets.id }).from(sheets).where(eq(sheets.stagedFor, id));
+  for (const one of staged) await deleteSheet(one.id);
+}

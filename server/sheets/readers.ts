@@ -1,0 +1,216 @@
+import { fork, type ChildProcess } from 'node:child_process';
+import { existsSync, readFileSync } from 'node:fs';
+import path from 'node:path';
+import { ReadingRefusal } from '@/core/reading';
+import { Problem } from '../problem';
+import type { Job, JobResult } from './jobs';
+import { toldError, type ToldError } from './reader-messages';
+
+/** Where the build puts the reader (scripts/lib/app.mjs); without it jobs run in the server's own process. */
+const READER = ['.next', 'up-chart', 'reader.mjs'];
+/** What a reader's heap, and all of it, may come to, in MiB. */
+const HEAP_MB = 512;
+const MOST_MB = 768;
+/** A reader that shows no sign of life for so long is ended, in ms. */
+const SILENCE_MS = 20_000;
+const LOOK_MS = 500;
+const PAGE = 4096;
+
+/** Files are read two at a time; those that are small have a reader of their own, so that they need not wait for large ones. */
+const LARGE = 2 * 1024 * 1024;
+const LANES = { large: { readers: 2 }, small: { readers: 1 } } as const;
+type LaneName = keyof typeof LANES;
+
+interface Waiting {
+  readonly job: Job;
+  readonly begin: () => void;
+}
+
+/** A line of jobs before some readers. */
+class Lane {
+  readonly waiting: Waiting[] = [];
+  private busy = 0;
+  readonly idle: Reader[] = [];
+
+  constructor(private readonly readers: number) {}
+
+  async run(job: Job, signal?: AbortSignal): Promise<JobResult> {
+    await this.turn(job, signal);
+    try {
+      return await runNow(job, this.idle, signal);
+    } finally {
+      this.busy--;
+      this.waiting.shift()?.begin();
+    }
+  }
+
+  private turn(job: Job, signal?: AbortSignal): Promise<void> {
+    if (this.busy < this.readers) {
+      this.busy++;
+      return Promise.resolve();
+    }
+    return new Promise((resolve, reject) => {
+      const mine: Waiting = {
+        job,
+        begin: () => {
+          this.busy++;
+          resolve();
+        },
+      };
+      this.waiting.push(mine);
+      signal?.addEventListener(
+        'abort',
+        () => {
+          const at = this.waiting.indexOf(mine);
+          if (at < 0) return;
+          this.waiting.splice(at, 1);
+          reject(stopped());
+        },
+        { once: true },
+      );
+    });
+  }
+}
+
+/** The lanes of the process, also across reloads of modules while developing. */
+const held = globalThis as typeof globalThis & { upChartLanes?: Record<LaneName, Lane> };
+const lanes = () =>
+  (held.upChartLanes ??= { large: new Lane(LANES.large.readers), small: new Lane(LANES.small.readers) });
+
+/**
+ * Runs a job beside the server, in a process whose memory and silence are bounded: whatever a file does there, the server
+ * goes on and the job ends with an answer. Stopping ends the process, and with its connection the transaction it was in.
+ * @throws Problem 409 where it was stopped; ReadingRefusal where the file needs more than there is
+ */
+export function runJob(job: Job, bytes: number, signal?: AbortSignal): Promise<JobResult> {
+  return lanes()[bytes >= LARGE ? 'large' : 'small'].run(job, signal);
+}
+
+/** How many readings are before that of a sheet; `undefined` where it does not wait. */
+export function placeInLine(sheet: string): number | undefined {
+  for (const { waiting } of Object.values(lanes())) {
+    const at = waiting.findIndex(({ job }) => job.sheet === sheet);
+    if (at >= 0) return at + 1;
+  }
+  return undefined;
+}
+
+const stopped = () => new Problem(409, 'Stopped', 'Reading was stopped.');
+
+async function runNow(job: Job, idle: Reader[], signal?: AbortSignal): Promise<JobResult> {
+  if (signal?.aborted) throw stopped();
+  const program = path.join(/* turbopackIgnore: true */ process.cwd(), ...READER);
+  if (!existsSync(program)) return (await import('./jobs')).doJob(job, signal);
+  const reader = idle.pop() ?? new Reader(program);
+  const stop = () => reader.end('stopped');
+  signal?.addEventListener('abort', stop);
+  try {
+    return await reader.run(job);
+  } finally {
+    signal?.removeEventListener('abort', stop);
+    if (reader.fit) idle.push(reader);
+    else reader.end('stopped');
+  }
+}
+
+type End = 'stopped' | 'memory' | 'silence';
+
+const needsMore = () =>
+  new ReadingRefusal(
+    `This file needs more than ${MOST_MB} MB of memory to read. Split it, or save the part you need as CSV, and drop that.`,
+  );
+const tookTooLong = () =>
+  new ReadingRefusal(
+    'Reading this file came to a standstill and was given up. Save the part you need as CSV and drop that.',
+  );
+
+/** One process that reads, one job after another. */
+class Reader {
+  private readonly child: ChildProcess;
+  private heard = Date.now();
+  private ended: End | undefined;
+  private gone = false;
+  private large = false;
+
+  constructor(program: string) {
+    this.child = fork(/* turbopackIgnore: true */ program, [], {
+      execArgv: [`--max-old-space-size=${HEAP_MB}`, '--max-semi-space-size=16'],
+      serialization: 'advanced',
+      // What V8 says of its own end is no line of the server's log.
+      stdio: ['ignore', 'inherit', 'ignore', 'ipc'],
+    });
+    this.child.unref();
+    this.child.channel?.unref();
+    this.child.on('exit', () => (this.gone = true));
+    this.child.on('error', () => (this.gone = true));
+  }
+
+  /** Whether it can take another job. */
+  get fit(): boolean {
+    return !this.gone && this.ended === undefined && !this.large;
+  }
+
+  end(why: End): void {
+    this.ended ??= why;
+    this.child.kill('SIGKILL');
+  }
+
+  async run(job: Job): Promise<JobResult> {
+    const { child } = this;
+    this.heard = Date.now();
+    child.ref();
+    child.channel?.ref();
+    const watch = this.watch();
+    try {
+      return await new Promise<JobResult>((resolve, reject) => {
+        child.on('message', (message: { alive?: true; done?: JobResult; failed?: ToldError }) => {
+          this.heard = Date.now();
+          if (message.failed) reject(toldError(message.failed));
+          else if (message.done) resolve(message.done);
+        });
+        child.once('exit', (code, signal) => reject(this.reason(code, signal)));
+        child.once('error', reject);
+        if (!child.connected) reject(this.reason(null, null));
+        else child.send(job, (error) => error && reject(this.reason(null, null)));
+      });
+    } finally {
+      clearInterval(watch);
+      this.large = this.megabytes() > MOST_MB / 2;
+      child.removeAllListeners('message');
+      child.removeAllListeners('error');
+      child.on('error', () => (this.gone = true));
+      child.unref();
+      child.channel?.unref();
+    }
+  }
+
+  /** Why it ended: SIGABRT is V8's own end for want of memory. */
+  private reason(code: number | null, signal: NodeJS.Signals | null): Error {
+    if (this.ended === 'stopped') return stopped();
+    if (this.ended === 'silence') return tookTooLong();
+    if (this.ended === 'memory' || signal === 'SIGABRT' || code === 134) return needsMore();
+    return new ReadingRefusal(
+      'Reading this file ended before its time. Drop it again; if that does not help, save it as CSV and drop that.',
+    );
+  }
+
+  private watch(): NodeJS.Timeout {
+    let silent = 0;
+    return setInterval(() => {
+      // Silence counts only where the server itself was awake to hear.
+      silent = Date.now() - this.heard > SILENCE_MS ? silent + 1 : 0;
+      if (silent > 2) this.end('silence');
+      else if (this.megabytes() > MOST_MB) this.end('memory');
+    }, LOOK_MS);
+  }
+
+  /** The memory that it holds, as Linux tells it; 0 where that cannot be known. */
+  private megabytes(): number {
+    try {
+      const pages = readFileSync(`/proc/${this.child.pid}/statm`, 'utf8').split(' ')[1];
+      return (Number(pages) * PAGE) / 1024 / 1024;
+    } catch {
+      return 0;
+    }
+  }
+}
