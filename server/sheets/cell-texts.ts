@@ -1,5 +1,13 @@
 import { shift } from '@/core/inference';
 
+/** So written a number of up to 15 figures is the shortest text of its double. */
+const SHORTEST = /^-?(?:0|[1-9]\d{0,14})(?:\.\d{0,13}[1-9])?$/;
+const SIGN_AND_POINT = 17;
+
+/** Whether the text of a number is what `numberText` would make of it. */
+export const isShortest = (text: string): boolean =>
+  text.length < SIGN_AND_POINT && text !== '-0' && SHORTEST.test(text);
+
 /** A double as plain decimal text with the 15 figures that spreadsheets show: 0.1 + 0.2 is 0.3. */
 export function numberText(value: number): string {
   if (!Number.isFinite(value)) return '';

@@ -101,7 +101,7 @@ async function runNow(job: Job, idle: Reader[], signal?: AbortSignal): Promise<J
   if (signal?.aborted) throw stopped();
   const program = path.join(/* turbopackIgnore: true */ process.cwd(), ...READER);
   if (!existsSync(program)) return (await import('./jobs')).doJob(job, signal);
-  const reader = idle.pop() ?? new Reader(program);
+  const reader = fitOf(idle) ?? new Reader(program);
   const stop = () => reader.end('stopped');
   signal?.addEventListener('abort', stop);
   try {
@@ -111,6 +111,12 @@ async function runNow(job: Job, idle: Reader[], signal?: AbortSignal): Promise<J
     if (reader.fit) idle.push(reader);
     else reader.end('stopped');
   }
+}
+
+/** A reader that waits for a job and is still alive. */
+function fitOf(idle: Reader[]): Reader | undefined {
+  const reader = idle.pop();
+  return reader === undefined || reader.fit ? reader : fitOf(idle);
 }
 
 type End = 'stopped' | 'memory' | 'silence';

@@ -1,6 +1,6 @@
 import path from 'node:path';
 import { LIMITS, refuse, type RecordBatch } from '@/core/reading';
-import { numberText } from './cell-texts';
+import { isShortest, numberText } from './cell-texts';
 import type { Grid } from './grid';
 import { Merges } from './merges';
 import { builtInLook, formatLook, formattedNumber, type FormatLook } from './number-formats';
@@ -166,6 +166,7 @@ class WorksheetReader implements XmlHearer {
   private inValue = false;
   private inInline = false;
   private hiddenRow = false;
+  private readonly lately = new Map<FormatLook, Map<string, string>>();
   private hiddenRows = 0;
   private readonly hiddenColumns: { readonly from: number; readonly to: number }[] = [];
 
@@ -265,6 +266,17 @@ class WorksheetReader implements XmlHearer {
     this.row = [];
   }
 
+  /** Days and amounts come again: what was made of them under a format is kept for a while. */
+  private known(value: string, look: FormatLook, make: () => string): string {
+    let texts = this.lately.get(look);
+    if (!texts || texts.size > 10_000) this.lately.set(look, (texts = new Map<string, string>()));
+    const before = texts.get(value);
+    if (before !== undefined) return before;
+    const made = make();
+    texts.set(value, made);
+    return made;
+  }
+
   private cellText({ type, look }: Cell): string {
     const { value, book } = this;
     switch (type) {
@@ -281,10 +293,12 @@ class WorksheetReader implements XmlHearer {
       case 'd':
         return value.replace(/T00:00:00(?:\.0+)?Z?$/, '').replace(/(?:\.0+)?Z$/, '');
       default: {
+        if (look.as === 'number' && isShortest(value)) return value;
         if (value.trim() === '') return '';
         const number = Number(value);
         if (!Number.isFinite(number)) return value;
-        return look.as === 'number' ? numberText(number) : formattedNumber(number, look, book.since1904);
+        if (look.as === 'number') return numberText(number);
+        return this.known(value, look, () => formattedNumber(number, look, book.since1904));
       }
     }
   }
