@@ -37,6 +37,9 @@ export default ts.config(
         Blob: 'readonly',
         module: 'readonly',
         performance: 'readonly',
+        AbortSignal: 'readonly',
+        Headers: 'readonly',
+        structuredClone: 'readonly',
         Buffer: 'readonly',
         // what scripts run inside a page
         document: 'readonly',

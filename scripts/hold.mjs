@@ -7,12 +7,13 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { Client } from './hold/client.mjs';
 import { files } from './hold/files.mjs';
+import { requests } from './hold/requests.mjs';
 import { build, migrate, serve } from './lib/app.mjs';
 import { nodeModules } from './lib/packages.mjs';
 import { freePort, startPostgres } from './lib/postgres.mjs';
 import { main, say, Stop } from './lib/run.mjs';
 
-const CAMPAIGNS = { files };
+const CAMPAIGNS = { files, requests };
 
 function wishes(words) {
   const options = { seed: 1, short: false, chosen: [] };

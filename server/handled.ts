@@ -1,6 +1,37 @@
 import { ReadingRefusal } from '@/core/reading';
 import { InvalidInput } from '@/core/spec';
+import { databaseError } from './db/error';
 import { Problem } from './problem';
+
+const NOT_THERE = new Set([
+  'ECONNREFUSED',
+  'ECONNRESET',
+  'EPIPE',
+  '57P01',
+  '57P02',
+  '57P03',
+  '08006',
+  '08003',
+  '53300',
+]);
+
+/** What our own database says of a request, in words; `undefined` where the fault is ours. Codes: PostgreSQL's manual, appendix A. */
+function ofDatabase(error: unknown): Problem | undefined {
+  const { code, message } = databaseError(error) ?? {};
+  if ((code && NOT_THERE.has(code)) || /Connection terminated|connection timeout/i.test(message ?? ''))
+    return new Problem(
+      503,
+      'The database is not there',
+      'The database does not answer. Start the application again with "npm run demo"; nothing that was saved is lost.',
+    );
+  if (code === '42P01' || code === '40001' || code === '40P01' || code === '55P03')
+    return new Problem(409, 'Changed meanwhile', 'The sheet was changed while it was asked. Ask again.');
+  if (code === '57014')
+    return new Problem(503, 'It took too long', 'The database gave the question up. Ask for less, or try again.');
+  if (code?.startsWith('22') || code?.startsWith('54'))
+    return new Problem(422, 'This cannot be computed', `The database cannot compute this: ${message}.`);
+  return undefined;
+}
 
 function toProblem(error: unknown): Problem {
   if (error instanceof Problem) return error;
@@ -15,15 +46,8 @@ function toProblem(error: unknown): Problem {
     return new Problem(422, 'The file could not be read', error.message, [
       { path: error.path, message: error.message },
     ]);
-  const code =
-    (error as { code?: string; cause?: { code?: string } }).code ??
-    (error as { cause?: { code?: string } }).cause?.code;
-  if (code === 'ECONNREFUSED' || code === '57P01' || code === '57P03')
-    return new Problem(
-      503,
-      'The database is not there',
-      'The database does not answer. Start the application again with "npm run demo"; nothing that was saved is lost.',
-    );
+  const told = ofDatabase(error);
+  if (told) return told;
   console.error(error);
   return new Problem(
     500,
@@ -43,12 +67,24 @@ export function problemResponse(error: unknown): Response {
   );
 }
 
+/** How ids and keys are written; anything else is the name of nothing. */
+const NAME = /^[\w-]{1,64}$/;
+
+/** @throws Problem 404 where a part of the address can be no name of anything */
+async function checkNames(context: unknown): Promise<void> {
+  const { params } = (context ?? {}) as { params?: Promise<Record<string, unknown>> };
+  for (const name of Object.values((await params) ?? {}))
+    if (typeof name !== 'string' || !NAME.test(name))
+      throw new Problem(404, 'Not found', 'The address names nothing that is here.');
+}
+
 /** Wraps a route handler so that every error is answered with problem details. */
 export function handled<A extends unknown[]>(
   handler: (...args: A) => Promise<Response>,
 ): (...args: A) => Promise<Response> {
   return async (...args) => {
     try {
+      await checkNames(args[1]);
       return await handler(...args);
     } catch (error) {
       return problemResponse(error);

@@ -1,7 +1,7 @@
 import { isDated, isNumeric, type ColumnProfile, type Summary } from '../inference';
 import { isDrawn, type Across, type Amount, type ChartSpec, type Filter, type Layer } from './chart-spec';
 import { FormulaError, formulaColumns, parseFormula } from './formula';
-import { InvalidInput, type InputError } from './validate';
+import { InvalidInput, type InputError } from './invalid-input';
 
 export type Columns = ReadonlyMap<string, ColumnProfile>;
 

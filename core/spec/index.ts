@@ -8,6 +8,8 @@ export * from './place-words';
 export * from './resolve';
 export * from './sentence';
 export * from './sources';
+export * from './invalid-input';
+export * from './plain-input';
 export * from './validate';
 export { stepsInWords, THEN_WORDS, WINDOW_WORDS } from './words';
 export * from './gone';

@@ -45,24 +45,12 @@ import {
   SYMBOLS,
   type ChartSpec,
 } from './chart-spec';
+import { InvalidInput, type InputError } from './invalid-input';
+import { checkPlain } from './plain-input';
 
-export interface InputError {
-  readonly path: string;
-  readonly message: string;
-  /** The column that is not there, by its sheet and key, where that is what is wrong. */
-  readonly lacks?: { readonly sheet: string; readonly column: string };
-}
-
-/** Input that is not what it should be; each error names its place by a JSON path such as `layers.0.shape`. */
-export class InvalidInput extends Error {
-  override readonly name = 'InvalidInput';
-  constructor(readonly errors: readonly InputError[]) {
-    super(errors.map((error) => `${error.path}: ${error.message}`).join('; '));
-  }
-}
-
-const COLUMN_KEY = /^c[1-9]\d*$/;
+const COLUMN_KEY = /^c[1-9]\d{0,5}$/;
 const Column = () => Matches(COLUMN_KEY, { message: '$property must be a column key such as "c1"' });
+const SheetId = () => Matches(/^\w{1,64}$/, { message: '$property must be the id of a sheet' });
 const TEXT_LIMIT = 300;
 
 @ValidatorConstraint({ name: 'oneOf' })
@@ -164,8 +152,13 @@ class AcrossInput {
   )
   order?: OrderInput | RowsOrderInput;
   @IsOptional() @IsInt() @Min(1) @Max(1000) keep?: number;
-  @IsOptional() @IsArray() @IsIn(['blank', 'zero'], { each: true }) omit?: string[];
-  @IsOptional() @IsArray() @ValidateNested({ each: true }) @Type(() => WithinInput) within?: WithinInput[];
+  @IsOptional() @IsArray() @ArrayMaxSize(2) @IsIn(['blank', 'zero'], { each: true }) omit?: string[];
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(20)
+  @ValidateNested({ each: true })
+  @Type(() => WithinInput)
+  within?: WithinInput[];
   @IsOptional() @IsInt() @Min(2) @Max(200) count?: number;
 }
 
@@ -179,8 +172,11 @@ class PanelsInput {
   @Validate(ExactlyOneOf, [['by'], ['column']]) readonly kind = undefined;
   @IsOptional() @Equals('layer') by?: string;
   @IsOptional() @Column() column?: string;
-  @IsOptional() @IsInt() @Min(1) keep?: number;
+  @IsOptional() @IsInt() @Min(1) @Max(200) keep?: number;
 }
+
+/** Steps of the longest window: two hundred years of hours. */
+const LONGEST_WINDOW = 1_800_000;
 
 @ValidatorConstraint({ name: 'isWindow' })
 class IsWindow implements ValidatorConstraintInterface {
@@ -188,10 +184,15 @@ class IsWindow implements ValidatorConstraintInterface {
     if (typeof window === 'string') return WINDOWS.some((known) => known === window);
     if (typeof window !== 'object' || window === null) return false;
     const { last, step } = window as { last?: unknown; step?: unknown };
-    return Number.isInteger(last) && (last as number) > 0 && STEPS.some((known) => known === step);
+    return (
+      Number.isInteger(last) &&
+      (last as number) > 0 &&
+      (last as number) <= LONGEST_WINDOW &&
+      STEPS.some((known) => known === step)
+    );
   }
   defaultMessage(): string {
-    return `window must be { last, step } or one of ${WINDOWS.join(', ')}`;
+    return `window must be { last, step } with at most ${LONGEST_WINDOW} steps, or one of ${WINDOWS.join(', ')}`;
   }
 }
 
@@ -222,7 +223,7 @@ class FilterInput {
   @IsOptional() @Validate(IsPlainValue) to?: unknown;
   @IsOptional() @Validate(IsWindow) window?: unknown;
   @IsOptional() @IsBoolean() present?: boolean;
-  @IsOptional() @IsInt() @Min(1) top?: number;
+  @IsOptional() @IsInt() @Min(1) @Max(100_000) top?: number;
   @ValidateIf((filter: FilterInput) => filter.top !== undefined)
   @IsDefined()
   @ValidateNested()
@@ -232,10 +233,15 @@ class FilterInput {
 }
 
 class FromInput {
-  @IsString() sheet!: string;
+  @SheetId() sheet!: string;
   @Column() across!: string;
   @IsOptional() @Column() split?: string;
-  @IsOptional() @IsArray() @ValidateNested({ each: true }) @Type(() => FilterInput) filters?: FilterInput[];
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(100)
+  @ValidateNested({ each: true })
+  @Type(() => FilterInput)
+  filters?: FilterInput[];
 }
 
 class ThenByInput {
@@ -375,7 +381,7 @@ class SetAsideInput {
 
 class ChartSpecInput {
   @Equals(1) version!: number;
-  @IsString() @Length(1, 64) sheet!: string;
+  @SheetId() sheet!: string;
   @IsOptional() @ValidateNested() @Type(() => CalendarInput) calendar?: CalendarInput;
   @IsDefined() @IsObject() @ValidateNested() @Type(() => AcrossInput) across!: AcrossInput;
   @IsOptional() @ValidateNested() @Type(() => SplitInput) split?: SplitInput;
@@ -387,24 +393,32 @@ class ChartSpecInput {
   @Type(() => LayerInput)
   layers!: LayerInput[];
   @IsArray() @ArrayMaxSize(100) @ValidateNested({ each: true }) @Type(() => FilterInput) filters!: FilterInput[];
-  @IsOptional() @IsArray() @ValidateNested({ each: true }) @Type(() => SetAsideInput) setAside?: SetAsideInput[];
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(500)
+  @ValidateNested({ each: true })
+  @Type(() => SetAsideInput)
+  setAside?: SetAsideInput[];
   @IsDefined() @IsObject() @ValidateNested() @Type(() => ScalesInput) scales!: ScalesInput;
   @IsDefined() @IsObject() @ValidateNested() @Type(() => TextInput) text!: TextInput;
   @IsOptional() @ValidateNested() @Type(() => LookInput) look?: LookInput;
   @IsOptional() @IsObject() series?: Record<string, unknown>;
 }
 
+/** Where null stands for what is blank. */
+const BLANKS = /^(?:(?:layers\.\d+\.from\.)?filters\.\d+\.(?:keep\.\d+|from|to)|setAside\.\d+\.across)$/;
+
 /**
  * Checks that a value from outside is a ChartSpec: every name known, every value of its kind.
  * @throws InvalidInput naming each place that is wrong.
  */
 export function parseSpec(value: unknown): ChartSpec {
-  validInput(ChartSpecInput, value, 'spec');
+  validInput(ChartSpecInput, value, 'spec', { nulls: (path) => BLANKS.test(path) });
   const spec = value as ChartSpec;
   // Series have no fixed names: each is checked by itself.
   for (const [id, style] of Object.entries(spec.series ?? {})) {
     if (id.length > TEXT_LIMIT) throw new InvalidInput([{ path: 'series', message: 'holds an id that is too long' }]);
-    validInput(SeriesStyleInput, style, 'series style', `series.${id}.`);
+    validInput(SeriesStyleInput, style, 'series style', { at: `series.${id}.` });
   }
   const ids = spec.layers.map((layer) => layer.id);
   const twice = ids.findIndex((id, i) => ids.indexOf(id) !== i);
@@ -414,10 +428,20 @@ export function parseSpec(value: unknown): ChartSpec {
   return spec;
 }
 
-/** Checks a plain value against a class with class-validator decorators; unknown names are errors. @throws InvalidInput */
-export function validInput<T extends object>(shape: new () => T, value: unknown, what: string, at = ''): T {
+/**
+ * Checks a plain value against a class with class-validator decorators; unknown names are errors.
+ * @param nulls where null means something; elsewhere it is no way to leave something out
+ * @throws InvalidInput
+ */
+export function validInput<T extends object>(
+  shape: new () => T,
+  value: unknown,
+  what: string,
+  { at = '', nulls = () => false }: { at?: string; nulls?: (path: string) => boolean } = {},
+): T {
   if (typeof value !== 'object' || value === null || Array.isArray(value))
     throw new InvalidInput([{ path: at.replace(/\.$/, ''), message: `${what} must be an object` }]);
+  checkPlain(value, nulls);
   const input = plainToInstance(shape, value);
   const errors = validateSync(input, { whitelist: true, forbidNonWhitelisted: true, forbidUnknownValues: true });
   if (errors.length > 0) throw new InvalidInput(errors.flatMap((error) => flatten(error, at)));

@@ -65,6 +65,9 @@ class ChartInput {
   @IsObject() spec!: object;
 }
 
+/** The spec in a request is checked by itself. */
+const SPEC_WITHIN = { nulls: (path: string) => path.startsWith('spec.') };
+
 const sizeOf = ({ width, height }: SizeInput): Size => ({
   width: width ?? DEFAULT_SIZE.width,
   height: height ?? DEFAULT_SIZE.height,
@@ -94,13 +97,13 @@ export function parseSuggestionsRequest(body: unknown): {
 
 /** @throws InvalidInput */
 export function parsePreviewRequest(body: unknown): { spec: ChartSpec; size: Size; today?: string } {
-  const input = validInput(PreviewInput, body, 'request');
+  const input = validInput(PreviewInput, body, 'request', SPEC_WITHIN);
   return { spec: parseSpec((body as { spec: unknown }).spec), size: sizeOf(input), ...todayOf(input) };
 }
 
 /** @throws InvalidInput */
 export function parseChartRequest(body: unknown): ChartSpec {
-  validInput(ChartInput, body, 'request');
+  validInput(ChartInput, body, 'request', SPEC_WITHIN);
   return parseSpec((body as { spec: unknown }).spec);
 }
 
@@ -124,7 +127,7 @@ export interface RowsBehindRequest {
 
 /** @throws InvalidInput */
 export function parseRowsBehindRequest(body: unknown): RowsBehindRequest {
-  const input = validInput(RowsBehindInput, body, 'request');
+  const input = validInput(RowsBehindInput, body, 'request', SPEC_WITHIN);
   return {
     spec: parseSpec((body as { spec: unknown }).spec),
     point: {

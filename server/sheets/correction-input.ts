@@ -21,7 +21,8 @@ class CorrectionInput {
 
 /** @throws InvalidInput */
 export function parseCorrection(value: unknown): CorrectionChange {
-  validInput(CorrectionInput, value, 'correction');
+  // What is null is forgotten.
+  validInput(CorrectionInput, value, 'correction', { nulls: () => true });
   if (Object.keys(value as object).length === 0)
     throw new InvalidInput([{ path: '', message: 'say at least one of type, role, unit, format, summary, name' }]);
   return value as CorrectionChange;

@@ -6,6 +6,9 @@ import { jsonBody, Problem } from '@/server/problem';
 export const dynamic = 'force-dynamic';
 type Context = { params: Promise<{ id: string }> };
 
+/** As many as the database counts. */
+const MOST_REVISIONS = 2 ** 31 - 1;
+
 const answer = (chart: ChartRow) => Response.json(chartAnswer(chart), { headers: { etag: `"${chart.revision}"` } });
 
 export const GET = handled(async (_: Request, { params }: Context) => answer(await chartRow((await params).id)));
@@ -16,7 +19,13 @@ export const PUT = handled(async (request: Request, { params }: Context) => {
     throw new Problem(428, 'Which revision?', 'Send the revision that you change as If-Match.', [
       { path: 'If-Match', message: 'the revision is needed' },
     ]);
-  return answer(await replaceChart((await params).id, parseChartRequest(await jsonBody(request)), Number(match[1])));
+  return answer(
+    await replaceChart(
+      (await params).id,
+      parseChartRequest(await jsonBody(request)),
+      Math.min(Number(match[1]), MOST_REVISIONS),
+    ),
+  );
 });
 
 export const DELETE = handled(async (_: Request, { params }: Context) => {
