@@ -1,6 +1,5 @@
-import { IsDefined, IsIn, IsInt, IsOptional, Max, Min, ValidateNested } from 'class-validator';
-import { Type } from 'class-transformer';
-import { validInput, type ChartSpec } from '@/core/spec';
+import { IsDefined, IsIn, IsInt, IsOptional, Max, Min } from 'class-validator';
+import { Nested, validInput, type ChartSpec } from '@/core/spec';
 import { database } from './db/client';
 import { settings } from './db/schema';
 
@@ -14,7 +13,7 @@ class CalendarInput {
   @IsOptional() @IsInt() @Min(1) @Max(12) yearStart?: number;
 }
 class SettingsInput {
-  @IsDefined() @ValidateNested() @Type(() => CalendarInput) calendar!: CalendarInput;
+  @IsDefined() @Nested(() => CalendarInput) calendar!: CalendarInput;
 }
 
 /** @throws InvalidInput */

@@ -1,3 +1,4 @@
+import { fromIso } from '../calendar';
 import { isDated, isNumeric, type ColumnProfile, type Summary } from '../inference';
 import { isDrawn, type Across, type Amount, type ChartSpec, type Filter, type Layer } from './chart-spec';
 import { FormulaError, formulaColumns, parseFormula } from './formula';
@@ -165,6 +166,58 @@ function hasCycle(column: ColumnProfile, cycle: string): boolean {
   return isDated(column) || column.meaning === cycle;
 }
 
+const MOMENT = /^\d{4}-\d{2}-\d{2}(?:[T ]\d{2}:\d{2}(?::\d{2}(?:\.\d{1,6})?)?)?$/;
+
+/** Whether a value is a date, or a date with a time, of the calendar. */
+function isMoment(value: unknown): boolean {
+  if (typeof value !== 'string' || !MOMENT.test(value)) return false;
+  try {
+    fromIso(value.slice(0, 10));
+  } catch {
+    return false;
+  }
+  return value.length === 10 || isClock(value.slice(11));
+}
+
+function isClock(text: string): boolean {
+  const [hour, minute, second = 0] = text.split(':').map(Number);
+  return hour < 24 && minute < 60 && second < 60;
+}
+
+const WRITTEN_NUMBER = /^-?\d{1,100}(?:\.\d{1,100})?$/;
+
+/** Whether a value can be one of a column's. */
+function isOf(value: unknown, column: ColumnProfile): boolean {
+  if (value === null) return true;
+  if (isNumeric(column)) return typeof value === 'number' || (typeof value === 'string' && WRITTEN_NUMBER.test(value));
+  if (isDated(column)) return isMoment(value);
+  if (column.type === 'boolean') return value === true || value === false || value === 'true' || value === 'false';
+  if (column.type === 'time')
+    return typeof value === 'string' && /^\d{2}:\d{2}(?::\d{2}(?:\.\d{1,6})?)?$/.test(value) && isClock(value);
+  return true;
+}
+
+const HOLDS: Readonly<Record<ColumnProfile['type'], string>> = {
+  integer: 'numbers',
+  decimal: 'numbers',
+  date: 'dates',
+  datetime: 'dates with times',
+  time: 'times of day',
+  boolean: 'yes and no',
+  text: 'texts',
+};
+
+function keptErrors(keep: readonly unknown[], column: ColumnProfile, path: string): InputError[] {
+  const i = keep.findIndex((value) => !isOf(value, column));
+  if (i < 0) return [];
+  return [
+    {
+      path: `${path}.keep.${i}`,
+      message: `"${column.name}" holds ${HOLDS[column.type]}: ${JSON.stringify(keep[i])} cannot be one of them`,
+    },
+  ];
+}
+
 function filterErrors(
   filter: Filter,
   column: ColumnProfile,
@@ -175,6 +228,7 @@ function filterErrors(
   if ('window' in filter && !hasSteps(column))
     return [{ path: `${path}.window`, message: `"${column.name}" holds no dates` }];
   if ('top' in filter) return amountErrors(filter.by.amount, filter.by.summary, `${path}.by`, columns, sheet);
+  if ('keep' in filter) return keptErrors(filter.keep, column, path);
   if (!('from' in filter) && !('to' in filter)) return [];
   const ends = [
     ['from', filter.from],
@@ -187,7 +241,7 @@ function filterErrors(
         ? []
         : [{ path: `${path}.${end}`, message: `"${column.name}" holds numbers: ${end} must be a number` }];
     if (isDated(column))
-      return typeof value === 'string' && /^\d{4}-\d{2}-\d{2}(T\d{2}:\d{2}(:\d{2})?)?$/.test(value)
+      return isMoment(value)
         ? []
         : [{ path: `${path}.${end}`, message: `"${column.name}" holds dates: ${end} must be written as 2025-03-04` }];
     return [{ path: `${path}.${end}`, message: `"${column.name}" has no range` }];

@@ -8,6 +8,7 @@ export * from './place-words';
 export * from './resolve';
 export * from './sentence';
 export * from './sources';
+export { Nested } from './input-rules';
 export * from './invalid-input';
 export * from './plain-input';
 export * from './validate';

@@ -21,13 +21,10 @@ import {
   Validate,
   ValidateIf,
   ValidateNested,
-  ValidatorConstraint,
   validateSync,
-  type ValidationArguments,
   type ValidationError,
-  type ValidatorConstraintInterface,
 } from 'class-validator';
-import { CYCLES, LOCALES, STEPS, WINDOWS } from '../calendar';
+import { CYCLES, LOCALES, STEPS } from '../calendar';
 import { SUMMARIES } from '../inference';
 import {
   ALIGNMENTS,
@@ -45,66 +42,22 @@ import {
   SYMBOLS,
   type ChartSpec,
 } from './chart-spec';
+import {
+  AboveMin,
+  ColorsByName,
+  ExactlyOneOf,
+  IsPlainValue,
+  IsWindow,
+  Nested,
+  TEXT_LIMIT,
+  TextsByName,
+} from './input-rules';
 import { InvalidInput, type InputError } from './invalid-input';
 import { checkPlain } from './plain-input';
 
 const COLUMN_KEY = /^c[1-9]\d{0,5}$/;
 const Column = () => Matches(COLUMN_KEY, { message: '$property must be a column key such as "c1"' });
 const SheetId = () => Matches(/^\w{1,64}$/, { message: '$property must be the id of a sheet' });
-const TEXT_LIMIT = 300;
-
-@ValidatorConstraint({ name: 'oneOf' })
-class ExactlyOneOf implements ValidatorConstraintInterface {
-  validate(_: unknown, args: ValidationArguments): boolean {
-    const object = args.object as Record<string, unknown>;
-    return (
-      (args.constraints as string[][]).filter((kind) => kind.some((name) => object[name] !== undefined)).length === 1
-    );
-  }
-  defaultMessage(args: ValidationArguments): string {
-    return `must have exactly one of: ${(args.constraints as string[][]).map((kind) => kind.join(' and ')).join(', ')}`;
-  }
-}
-
-@ValidatorConstraint({ name: 'aboveMin' })
-class AboveMin implements ValidatorConstraintInterface {
-  validate(max: unknown, args: ValidationArguments): boolean {
-    const { min } = args.object as { min?: number };
-    return min === undefined || typeof max !== 'number' || max > min;
-  }
-  defaultMessage(): string {
-    return 'max must be above min';
-  }
-}
-
-@ValidatorConstraint({ name: 'textsByName' })
-class TextsByName implements ValidatorConstraintInterface {
-  validate(value: unknown): boolean {
-    return (
-      typeof value === 'object' &&
-      value !== null &&
-      Object.values(value).every((text) => typeof text === 'string' && text.length <= TEXT_LIMIT)
-    );
-  }
-  defaultMessage(args: ValidationArguments): string {
-    return `${args.property} must hold texts of at most ${TEXT_LIMIT} characters by series id`;
-  }
-}
-
-@ValidatorConstraint({ name: 'colorsByName' })
-class ColorsByName implements ValidatorConstraintInterface {
-  validate(value: unknown): boolean {
-    return (
-      typeof value === 'object' &&
-      value !== null &&
-      Object.entries(value).every(([name, color]) => name.length <= TEXT_LIMIT && COLOR.test(String(color)))
-    );
-  }
-  defaultMessage(args: ValidationArguments): string {
-    return `${args.property} must hold colours written #rrggbb by the words of groups`;
-  }
-}
-const COLOR = /^#[0-9a-fA-F]{6}$/;
 
 class AmountInput {
   @Validate(ExactlyOneOf, [['column'], ['rows'], ['formula']]) readonly kind = undefined;
@@ -120,12 +73,13 @@ class OrderInput {
   @IsIn(['value', 'name', 'sheet', 'calendar', 'amount']) by!: string;
   @IsOptional() @IsString() layer?: string;
   @IsOptional() @IsBoolean() descending?: boolean;
-  @ValidateIf((order: OrderInput) => order.by === 'amount')
+  @ValidateIf((order: OrderInput) => order.by === 'amount' || order.amount !== undefined)
   @IsDefined()
-  @ValidateNested()
-  @Type(() => AmountInput)
+  @Nested(() => AmountInput)
   amount?: AmountInput;
-  @ValidateIf((order: OrderInput) => order.by === 'amount') @IsIn(SUMMARIES) summary?: string;
+  @ValidateIf((order: OrderInput) => order.by === 'amount' || order.summary !== undefined)
+  @IsIn(SUMMARIES)
+  summary?: string;
 }
 
 class WithinInput {
@@ -141,13 +95,14 @@ class RowsOrderInput {
 class AcrossInput {
   @IsIn(['time', 'cycle', 'group', 'number', 'bins', 'rows']) as!: string;
   @Column() column!: string;
-  @ValidateIf((across: AcrossInput) => across.as === 'time') @IsIn(STEPS) step?: string;
+  @ValidateIf((across: AcrossInput) => across.as === 'time' || across.step !== undefined) @IsIn(STEPS) step?: string;
   @IsOptional() @IsIn(GAPS) gaps?: string;
   @IsOptional() @IsIn(['keep', 'leave-out']) partial?: string;
-  @ValidateIf((across: AcrossInput) => across.as === 'cycle') @IsIn(CYCLES) cycle?: string;
+  @ValidateIf((across: AcrossInput) => across.as === 'cycle' || across.cycle !== undefined)
+  @IsIn(CYCLES)
+  cycle?: string;
   @IsOptional()
-  @ValidateNested()
-  @Type(({ object } = { newObject: {}, object: {}, property: '' }) =>
+  @Nested(({ object } = { newObject: {}, object: {}, property: '' }) =>
     (object as { as?: unknown }).as === 'rows' ? RowsOrderInput : OrderInput,
   )
   order?: OrderInput | RowsOrderInput;
@@ -175,43 +130,8 @@ class PanelsInput {
   @IsOptional() @IsInt() @Min(1) @Max(200) keep?: number;
 }
 
-/** Steps of the longest window: two hundred years of hours. */
-const LONGEST_WINDOW = 1_800_000;
-
-@ValidatorConstraint({ name: 'isWindow' })
-class IsWindow implements ValidatorConstraintInterface {
-  validate(window: unknown): boolean {
-    if (typeof window === 'string') return WINDOWS.some((known) => known === window);
-    if (typeof window !== 'object' || window === null) return false;
-    const { last, step } = window as { last?: unknown; step?: unknown };
-    return (
-      Number.isInteger(last) &&
-      (last as number) > 0 &&
-      (last as number) <= LONGEST_WINDOW &&
-      STEPS.some((known) => known === step)
-    );
-  }
-  defaultMessage(): string {
-    return `window must be { last, step } with at most ${LONGEST_WINDOW} steps, or one of ${WINDOWS.join(', ')}`;
-  }
-}
-
-@ValidatorConstraint({ name: 'isKept' })
-class IsPlainValue implements ValidatorConstraintInterface {
-  validate(value: unknown): boolean {
-    return (
-      value === null ||
-      ['string', 'boolean'].includes(typeof value) ||
-      (typeof value === 'number' && Number.isFinite(value))
-    );
-  }
-  defaultMessage(args: ValidationArguments): string {
-    return `${args.property} must hold texts, numbers, true, false or null`;
-  }
-}
-
 class TopByInput {
-  @IsDefined() @ValidateNested() @Type(() => AmountInput) amount!: AmountInput;
+  @IsDefined() @Nested(() => AmountInput) amount!: AmountInput;
   @IsIn(SUMMARIES) summary!: string;
 }
 
@@ -224,10 +144,9 @@ class FilterInput {
   @IsOptional() @Validate(IsWindow) window?: unknown;
   @IsOptional() @IsBoolean() present?: boolean;
   @IsOptional() @IsInt() @Min(1) @Max(100_000) top?: number;
-  @ValidateIf((filter: FilterInput) => filter.top !== undefined)
+  @ValidateIf((filter: FilterInput) => filter.top !== undefined || filter.by !== undefined)
   @IsDefined()
-  @ValidateNested()
-  @Type(() => TopByInput)
+  @Nested(() => TopByInput)
   by?: TopByInput;
   @IsOptional() @IsBoolean() ascending?: boolean;
 }
@@ -269,7 +188,7 @@ class StyleInput {
   @IsOptional() @IsIn(['parts', 'totals', 'both']) valuesOf?: string;
   @IsOptional() @IsIn(['whole', 'half']) ring?: string;
   @IsOptional() @IsIn(['place', 'all']) shareOf?: string;
-  @IsOptional() @ValidateNested() @Type(() => FigureInput) figure?: FigureInput;
+  @IsOptional() @Nested(() => FigureInput) figure?: FigureInput;
   @IsOptional() @IsIn(SYMBOLS) symbol?: string;
 }
 
@@ -306,13 +225,13 @@ class LookInput {
   @IsOptional() @IsIn(LOCALES) locale?: string;
   @IsOptional() @IsIn(SCROLLS) scroll?: string;
   @IsOptional() @IsBoolean() minor?: boolean;
-  @IsOptional() @ValidateNested() @Type(() => LettersInput) titleLetters?: LettersInput;
-  @IsOptional() @ValidateNested() @Type(() => LettersInput) axisLetters?: LettersInput;
+  @IsOptional() @Nested(() => LettersInput) titleLetters?: LettersInput;
+  @IsOptional() @Nested(() => LettersInput) axisLetters?: LettersInput;
 }
 
 class LayerInput {
   @IsString() @Length(1, 64) id!: string;
-  @IsDefined() @ValidateNested() @Type(() => AmountInput) amount!: AmountInput;
+  @IsDefined() @Nested(() => AmountInput) amount!: AmountInput;
   @IsIn(SUMMARIES) summary!: string;
   @IsIn(SHAPES) shape!: string;
   @IsIn(['left', 'right']) side!: string;
@@ -320,13 +239,13 @@ class LayerInput {
   @IsOptional()
   @IsIn(['running', 'share-of-total', 'share-of-group', 'change', 'change-percent', 'moving-average'])
   then?: string;
-  @IsOptional() @ValidateNested() @Type(() => ThenByInput) thenBy?: ThenByInput;
+  @IsOptional() @Nested(() => ThenByInput) thenBy?: ThenByInput;
   @IsOptional() @IsString() @MaxLength(TEXT_LIMIT) name?: string;
   @IsOptional() @Column() per?: string;
-  @IsOptional() @ValidateNested() @Type(() => FromInput) from?: FromInput;
+  @IsOptional() @Nested(() => FromInput) from?: FromInput;
   @IsOptional() @IsString() fills?: string;
   @IsOptional() @IsBoolean() whole?: boolean;
-  @IsOptional() @ValidateNested() @Type(() => StyleInput) style?: StyleInput;
+  @IsOptional() @Nested(() => StyleInput) style?: StyleInput;
 }
 
 class NumbersInput {
@@ -349,13 +268,13 @@ class ScaleInput {
   @IsOptional() @IsBoolean() matchZero?: boolean;
   @IsOptional() @IsBoolean() same?: boolean;
   @IsOptional() @IsNumber() @Min(0) @Max(1) room?: number;
-  @IsOptional() @ValidateNested() @Type(() => NumbersInput) numbers?: NumbersInput;
+  @IsOptional() @Nested(() => NumbersInput) numbers?: NumbersInput;
 }
 
 class ScalesInput {
-  @IsDefined() @ValidateNested() @Type(() => ScaleInput) left!: ScaleInput;
-  @IsOptional() @ValidateNested() @Type(() => ScaleInput) right?: ScaleInput;
-  @IsOptional() @ValidateNested() @Type(() => ScaleInput) across?: ScaleInput;
+  @IsDefined() @Nested(() => ScaleInput) left!: ScaleInput;
+  @IsOptional() @Nested(() => ScaleInput) right?: ScaleInput;
+  @IsOptional() @Nested(() => ScaleInput) across?: ScaleInput;
 }
 
 class TextInput {
@@ -382,10 +301,10 @@ class SetAsideInput {
 class ChartSpecInput {
   @Equals(1) version!: number;
   @SheetId() sheet!: string;
-  @IsOptional() @ValidateNested() @Type(() => CalendarInput) calendar?: CalendarInput;
-  @IsDefined() @IsObject() @ValidateNested() @Type(() => AcrossInput) across!: AcrossInput;
-  @IsOptional() @ValidateNested() @Type(() => SplitInput) split?: SplitInput;
-  @IsOptional() @ValidateNested() @Type(() => PanelsInput) panels?: PanelsInput;
+  @IsOptional() @Nested(() => CalendarInput) calendar?: CalendarInput;
+  @IsDefined() @Nested(() => AcrossInput) across!: AcrossInput;
+  @IsOptional() @Nested(() => SplitInput) split?: SplitInput;
+  @IsOptional() @Nested(() => PanelsInput) panels?: PanelsInput;
   @IsArray()
   @ArrayMinSize(1)
   @ArrayMaxSize(40)
@@ -399,9 +318,9 @@ class ChartSpecInput {
   @ValidateNested({ each: true })
   @Type(() => SetAsideInput)
   setAside?: SetAsideInput[];
-  @IsDefined() @IsObject() @ValidateNested() @Type(() => ScalesInput) scales!: ScalesInput;
-  @IsDefined() @IsObject() @ValidateNested() @Type(() => TextInput) text!: TextInput;
-  @IsOptional() @ValidateNested() @Type(() => LookInput) look?: LookInput;
+  @IsDefined() @Nested(() => ScalesInput) scales!: ScalesInput;
+  @IsDefined() @Nested(() => TextInput) text!: TextInput;
+  @IsOptional() @Nested(() => LookInput) look?: LookInput;
   @IsOptional() @IsObject() series?: Record<string, unknown>;
 }
 

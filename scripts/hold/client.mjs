@@ -25,7 +25,7 @@ export class Client {
       }
       return { status: response.status, body: parsed, text, headers: response.headers };
     } catch (error) {
-      return { status: 0, text: String(error), headers: new Headers() };
+      return { status: 0, text: `${error} ${error.cause ?? ''}`, headers: new Headers() };
     }
   }
 

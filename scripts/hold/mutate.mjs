@@ -68,6 +68,7 @@ export function mutated(value, rnd) {
   const copy = { root: structuredClone(value) };
   for (let i = 0; i < 1 + rnd.below(3); i++) {
     const path = rnd.one(places(copy, []).filter((one) => one.length > 0));
+    if (!path) break;
     const holder = at(copy, path.slice(0, -1));
     const key = path[path.length - 1];
     const way = rnd.below(7);
@@ -82,7 +83,7 @@ export function mutated(value, rnd) {
         rnd.one(['odd', '__proto__x', 'constructor', 'from', 'min', 'keep', 'then', 'per', 'panels', 'setAside'])
       ] = structuredClone(rnd.one(ODD));
     else if (way === 5)
-      holder[key] = structuredClone(at(copy, rnd.one(places(copy, []).filter((one) => one.length > 1))) ?? null);
+      holder[key] = structuredClone(at(copy, rnd.one(places(copy, []).filter((one) => one.length > 0))) ?? null);
     else holder[key] = structuredClone(rnd.one(ODD));
   }
   return copy.root;

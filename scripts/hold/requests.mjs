@@ -2,7 +2,7 @@ import pg from 'pg';
 import { mutated, nearlyJson, oddText } from './mutate.mjs';
 import { random } from './random.mjs';
 
-const LEAKS = /\/(?:home|root|tmp|var|work|usr)\/|node_modules|\bat \w+ \(|password|postgresql:\/\//i;
+const LEAKS = /\/(?:home|root|tmp|var|work|usr)\/|node_modules|\bat \w+ \(|postgresql:\/\/\w+:(?!password)/i;
 
 const day = (i) => new Date(Date.UTC(2024, 0, 1 + i)).toISOString().slice(0, 10);
 const SALES = `Day,Spot,Item,Takings,Litres,Paid,At,Note\n${Array.from({ length: 400 }, (_, i) => `${day(i)},${['Yard', 'Shop', 'Web'][i % 3]},${['Mint', 'Thyme', 'Sage', 'Dill'][i % 4]},${(i * 37) % 511}.5,${i % 13},${i % 2 ? 'yes' : 'no'},0${i % 9}:30,"n ${i}"`).join('\n')}\n`;
@@ -25,7 +25,13 @@ function earnest({ sheet, plan, chart, source }) {
         side: 'left',
         style: { color: '#336699', values: 'ends' },
       },
-      { id: 'l2', amount: { formula: '[Takings] - [Litres]' }, summary: 'mean', shape: 'column', side: 'right' },
+      {
+        id: 'l2',
+        amount: { formula: `${key('Takings')} - ${key('Litres')}` },
+        summary: 'mean',
+        shape: 'column',
+        side: 'right',
+      },
     ],
     filters: [
       { column: key('Takings'), from: 1, to: 400 },
@@ -133,9 +139,9 @@ function earnest({ sheet, plan, chart, source }) {
     json('GET', '/api/sources'),
     json('POST', '/api/sources', { address: 'postgresql://nobody:no@127.0.0.1:1/none', name: 'x' }),
     json('GET', `/api/sources/${source.id}/tables`),
-    json('POST', `/api/sources/${source.id}/rows`, { relation: { schema: 'firm', table: 'sales' } }),
-    json('POST', `/api/sources/${source.id}/rows`, { relation: { select: 'SELECT day, takings FROM firm.sales' } }),
-    json('POST', `/api/sources/${source.id}/sheets`, { relation: { schema: 'firm', table: 'odd "name' }, name: 'Odd' }),
+    json('POST', `/api/sources/${source.id}/rows`, { schema: 'firm', table: 'sales' }),
+    json('POST', `/api/sources/${source.id}/rows`, { query: 'SELECT day, takings FROM firm.sales' }),
+    json('POST', `/api/sources/${source.id}/sheets`, { schema: 'firm', table: 'odd "name', name: 'Odd' }),
   ];
 }
 
@@ -174,7 +180,7 @@ function oddRequest(request, rnd) {
       '%2e%2e',
       '',
       'null',
-      encodeURIComponent(oddText(rnd)).slice(0, 4000),
+      encodeURIComponent(oddText(rnd).toWellFormed()).slice(0, 4000),
     ]);
     odd.path = parts.map((part, i) => (i === at ? spoilt : part)).join('/');
   }
@@ -240,7 +246,7 @@ export async function requests(client, { seed, short, count = short ? 1_500 : 20
           ms,
           request.method,
           request.path.slice(0, 100),
-          JSON.stringify(request.body)?.slice(0, 3000),
+          JSON.stringify(request.body)?.slice(0, 1200),
           text.slice(0, 300),
         );
     }

@@ -3,6 +3,8 @@ import { existsSync, readFileSync, readdirSync, rmSync, statSync, writeFileSync 
 import path from 'node:path';
 import { root, run, say, start, Stop } from './run.mjs';
 
+/** Where the programs that are bundled by themselves go. */
+const programs = path.join(root, '.next', 'up-chart');
 const next = path.join(root, 'node_modules', 'next', 'dist', 'bin', 'next');
 const PARTS = [
   'app',
@@ -38,17 +40,17 @@ export async function build() {
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === source) return;
   say('Building …');
   run(process.execPath, [next, 'build'], { env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1' } });
-  await buildReader();
+  await buildPrograms();
   writeFileSync(stamp, source);
 }
 
-/** Bundles the process that files are read in; packages stay where they are. */
-async function buildReader() {
+/** Bundles what runs without the framework's build: the server, and the process that files are read in. Packages stay where they are. */
+async function buildPrograms() {
   const { build: bundle } = await import('esbuild');
-  rmSync(path.join(root, '.next', 'up-chart'), { recursive: true, force: true });
+  rmSync(programs, { recursive: true, force: true });
   await bundle({
     absWorkingDir: root,
-    entryPoints: ['server/sheets/reader.ts'],
+    entryPoints: { reader: 'server/sheets/reader.ts', serve: 'server/http/serve.ts' },
     outdir: '.next/up-chart',
     outExtension: { '.js': '.mjs' },
     bundle: true,
@@ -83,9 +85,10 @@ export async function migrate(url) {
 
 /** Serves the application on loopback and waits until it answers. */
 export async function serve(port, env, { dev = false, quiet = false } = {}) {
+  if (dev) await buildPrograms();
   const server = start(
     process.execPath,
-    ['--max-semi-space-size=64', next, dev ? 'dev' : 'start', '-H', '127.0.0.1', '-p', String(port)],
+    ['--max-semi-space-size=64', path.join(programs, 'serve.mjs'), '--port', String(port), ...(dev ? ['--dev'] : [])],
     {
       stdio: ['ignore', quiet ? 'ignore' : 'inherit', 'inherit'],
       env: { ...process.env, ...env, NEXT_TELEMETRY_DISABLED: '1', NODE_ENV: dev ? 'development' : 'production' },

@@ -6,9 +6,8 @@ import { cancellable, onClient } from '../db/cancellable';
 import { pool } from '../db/client';
 import type { ReadySheet } from '../sheets/sheets';
 import { tableOf } from '../sheets/tables';
-import { reading } from '../sources/connection';
 import { liveTable } from '../sources/relation';
-import { poolOf } from '../sources/sources';
+import { readingLive } from '../sources/sources';
 import { keptTarget } from './kept-sums';
 import { groupedSql, incompleteSql, mergedPointsSql, pointsSql, type Target } from './to-sql';
 
@@ -103,10 +102,7 @@ export function targetOf(sheet: ReadySheet, stop?: AbortSignal): Asked {
     table: liveTable(live, columns),
     columns,
     placed: false,
-    rows: async (statement) => {
-      const source = await poolOf(live.source);
-      return reading(source, async (client) => onClient(client, source, statement, stop));
-    },
+    rows: (statement) => readingLive(live, (client, source) => onClient(client, source, statement, stop)),
   };
 }
 

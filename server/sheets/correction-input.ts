@@ -1,7 +1,6 @@
-import { Type } from 'class-transformer';
-import { IsIn, IsObject, IsOptional, IsString, Length, MaxLength, ValidateNested } from 'class-validator';
+import { IsIn, IsOptional, IsString, Length, MaxLength } from 'class-validator';
 import { COLUMN_TYPES, ROLES, SUMMARIES } from '@/core/inference';
-import { InvalidInput, validInput } from '@/core/spec';
+import { InvalidInput, Nested, validInput } from '@/core/spec';
 import type { CorrectionChange } from './changes';
 
 class FormatInput {
@@ -14,7 +13,7 @@ class CorrectionInput {
   @IsOptional() @IsIn(COLUMN_TYPES) type?: string;
   @IsOptional() @IsIn(ROLES) role?: string;
   @IsOptional() @IsString() @MaxLength(40) unit?: string;
-  @IsOptional() @IsObject() @ValidateNested() @Type(() => FormatInput) format?: FormatInput;
+  @IsOptional() @Nested(() => FormatInput) format?: FormatInput;
   @IsOptional() @IsIn(SUMMARIES) summary?: string;
   @IsOptional() @IsString() @Length(1, 200) name?: string;
 }

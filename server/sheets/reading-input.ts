@@ -1,23 +1,14 @@
-import { Type } from 'class-transformer';
-import {
-  Equals,
-  IsBoolean,
-  IsInt,
-  IsOptional,
-  IsString,
-  Length,
-  Matches,
-  MaxLength,
-  Min,
-  ValidateNested,
-} from 'class-validator';
+import { Equals, IsBoolean, IsInt, IsOptional, IsString, Length, Matches, Max, MaxLength, Min } from 'class-validator';
 import { SHAPE_FINDINGS } from '@/core/reading';
-import { InvalidInput, validInput } from '@/core/spec';
+import { InvalidInput, Nested, validInput } from '@/core/spec';
 import type { ReadingChoices } from '../db/schema';
 
+/** More rows than any file has. */
+const MOST_ROWS = 1e12;
+
 class RowsInput {
-  @IsOptional() @IsInt() @Min(1) from?: number;
-  @IsOptional() @IsInt() @Min(1) to?: number;
+  @IsOptional() @IsInt() @Min(1) @Max(MOST_ROWS) from?: number;
+  @IsOptional() @IsInt() @Min(1) @Max(MOST_ROWS) to?: number;
 }
 
 class FindingsInput {
@@ -29,9 +20,9 @@ for (const id of SHAPE_FINDINGS) {
 }
 
 class ReadingInput {
-  @IsOptional() @ValidateNested() @Type(() => FindingsInput) findings?: FindingsInput;
-  @IsOptional() @ValidateNested() @Type(() => RowsInput) rows?: RowsInput;
-  @IsOptional() @IsInt() @Min(1) headerRow?: number;
+  @IsOptional() @Nested(() => FindingsInput) findings?: FindingsInput;
+  @IsOptional() @Nested(() => RowsInput) rows?: RowsInput;
+  @IsOptional() @IsInt() @Min(1) @Max(MOST_ROWS) headerRow?: number;
   @IsOptional() @IsString() @MaxLength(300) worksheet?: string;
 }
 

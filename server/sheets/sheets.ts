@@ -5,9 +5,8 @@ import { byKey } from '@/core/spec';
 import { database } from '../db/client';
 import { deletedSheets, sheets, type ReadingChoices, type SheetRow, type SheetStatus } from '../db/schema';
 import { notFound, Problem } from '../problem';
-import { reading } from '../sources/connection';
 import { liveTable, type Live } from '../sources/relation';
-import { poolOf } from '../sources/sources';
+import { readingLive } from '../sources/sources';
 import { placeInLine } from './readers';
 import { tableOf } from './tables';
 
@@ -137,7 +136,7 @@ export async function rowsOf(id: string, offset: number, limit: number): Promise
 
 async function liveRows(sheet: ReadySheet, live: Live, offset: number, limit: number): Promise<RowsAnswer> {
   const columns = byKey(sheet.columns);
-  const { rows } = await reading(await poolOf(live.source), (client) =>
+  const { rows } = await readingLive(live, (client) =>
     drizzle(client).execute<Record<string, unknown>>(
       sql`SELECT * FROM ${liveTable(live, columns)} OFFSET ${offset} LIMIT ${limit}`,
     ),

@@ -1,5 +1,8 @@
 import { Pool, type PoolClient, type QueryConfig } from 'pg';
+import { databaseError } from '../db/error';
 import { Problem } from '../problem';
+import { cancel } from './cancel';
+import { refuseMighty } from './mighty';
 
 export interface Address {
   readonly host: string;
@@ -8,8 +11,9 @@ export interface Address {
   readonly user: string;
 }
 
-/** A question to a firm's database is given up after this long, so that it never hangs on us. */
+/** A question to a firm's database is given up after this long by itself, so that it never hangs on us; a little later we end it. */
 const MOST_MS = 30_000;
+const GRACE_MS = 2_000;
 
 /** Hosts that may be opened: loopback, unless `UPCHART_SOURCE_HOSTS` names others, with commas between. */
 export function allowedHosts(): string[] {
@@ -40,12 +44,21 @@ export function parseAddress(text: string): Address & { readonly password: strin
       `The host ${host} is not among those that may be opened (${allowedHosts().join(', ')}). Whoever runs Up Chart can allow it by UPCHART_SOURCE_HOSTS.`,
       [{ path: 'address', message: 'host not allowed' }],
     );
+  const plain = (part: string, words: string) => {
+    try {
+      const text = decodeURIComponent(part);
+      if (!text.includes('\0')) return text;
+    } catch {
+      /* said below */
+    }
+    throw wrong(`The ${words} holds a % that stands for no character. Write %25 for each % in it. ${shape}`);
+  };
   return {
     host,
     port: Number(url.port || 5432),
-    database: decodeURIComponent(url.pathname.slice(1)),
-    user: decodeURIComponent(url.username),
-    password: decodeURIComponent(url.password),
+    database: plain(url.pathname.slice(1), 'name of the database'),
+    user: plain(url.username, 'user'),
+    password: plain(url.password, 'password'),
   };
 }
 
@@ -75,22 +88,34 @@ export async function closeSource(id: string): Promise<void> {
   await pool?.end();
 }
 
-/** Works in a transaction that can only read, within a time limit. @throws Problem in words for what the server answers. */
+/**
+ * Works in a transaction that can only read and is rolled back, within a time limit that is kept from outside too; nothing
+ * of it is left on the connection that the next one uses. @throws Problem in words for what the server answers.
+ */
 export async function reading<T>(pool: Pool, work: (client: PoolClient) => Promise<T>): Promise<T> {
   let client: PoolClient | undefined;
+  let late: NodeJS.Timeout | undefined;
+  let sound = false;
   try {
-    client = await pool.connect();
+    const mine = (client = await pool.connect());
+    late = setTimeout(() => cancel(mine), MOST_MS + GRACE_MS);
     await client.query(
-      `BEGIN TRANSACTION READ ONLY; SET LOCAL statement_timeout = ${MOST_MS}; SET LOCAL timezone = 'UTC'; SET LOCAL datestyle = 'ISO, YMD'`,
+      `BEGIN TRANSACTION READ ONLY; SET LOCAL statement_timeout = ${MOST_MS}; SET LOCAL timezone = 'UTC'; SET LOCAL datestyle = 'ISO, YMD'; SET LOCAL standard_conforming_strings = on`,
     );
+    await refuseMighty(client);
     return await work(client);
   } catch (error) {
     throw inWords(error);
   } finally {
-    if (client) {
-      await client.query('ROLLBACK').catch(() => undefined);
-      client.release();
+    try {
+      await client?.query('ROLLBACK');
+      await client?.query('DISCARD ALL');
+      sound = true;
+    } catch {
+      // A connection that cannot be put in order is not used again.
     }
+    clearTimeout(late);
+    client?.release(!sound);
   }
 }
 
@@ -101,7 +126,7 @@ export function alone(text: string, values: unknown[]): QueryConfig {
 
 function inWords(error: unknown): unknown {
   if (error instanceof Problem) return error;
-  const { code, message = '' } = error as { code?: string; message?: string };
+  const { code, message = '' } = databaseError(error) ?? {};
   const told = (title: string, detail: string, status = 422) =>
     new Problem(status, title, detail, [{ path: 'address', message: detail }]);
   if (code === '28P01' || code === '28000')
@@ -113,7 +138,7 @@ function inWords(error: unknown): unknown {
       'The database asks for a password. Write it into the address: user:password@host.',
     );
   if (code === '3D000') return told('No such database', 'The server answers, but has no database of this name.');
-  if (code === 'ECONNREFUSED' || code === 'ENOTFOUND' || code === 'ETIMEDOUT' || /timeout/i.test(message))
+  if (code === 'ECONNREFUSED' || code === 'ENOTFOUND' || code === 'ETIMEDOUT' || (!code && /timeout/i.test(message)))
     return told(
       'The database does not answer',
       'Nothing answers at this host and port. Check both, and that the server is running.',
@@ -132,6 +157,21 @@ function inWords(error: unknown): unknown {
   if (code === '25006') return told('Only reading', 'This statement would change the database. Only a SELECT is run.');
   if (/multiple commands/.test(message))
     return told('One SELECT only', 'This holds more than one statement. Give one SELECT.');
-  if (code?.startsWith('42')) return told('The SELECT is not right', `The database refuses it: ${message}.`);
+  if (code === '42P01' || code === '42703' || code === '3F000')
+    return told(
+      'Not there any more',
+      `The database says: ${message}. A table or a column was renamed or taken away, or its name is written differently.`,
+    );
+  if (code && /^[0-9A-Z]{5}$/.test(code)) return told('The database refuses it', `The database says: ${message}.`);
+  // What answers speaks another language, or went away in the middle.
+  if (
+    code === 'ECONNRESET' ||
+    code === 'EPIPE' ||
+    /Connection terminated|unexpected|invalid response|parse/i.test(message)
+  )
+    return told(
+      'This does not answer as a database',
+      'Something answers at this host and port, but not as PostgreSQL does, or it broke off. Check the port.',
+    );
   return error;
 }

@@ -13,6 +13,7 @@ import {
 import { columnNames } from '@/core/reading';
 import { byKey } from '@/core/spec';
 import { withRhythms } from '../sheets/rhythms';
+import { refuseHarmful } from './harmless';
 import { isText, liveTable, relationSql, textCell, typedCell, type Live, type SourceColumn } from './relation';
 
 /** So many rows are looked at cell by cell; counts and ranges are taken over all rows. */
@@ -31,6 +32,7 @@ const declaredType = (declared: string) => DECLARED.find(([pattern]) => pattern.
 
 /** The columns of a relation by their names and declared types. */
 export async function sourceColumns(client: PoolClient, relation: Live['relation']): Promise<SourceColumn[]> {
+  if ('query' in relation) await refuseHarmful(client, relation.query);
   const text = 'query' in relation ? `SELECT * FROM (\n${relation.query}\n) AS relation LIMIT $1` : undefined;
   const { fields } = text
     ? await client.query({ text, values: [0] })

@@ -1,12 +1,13 @@
 import { and, desc, eq, sql } from 'drizzle-orm';
 import { drizzle } from 'drizzle-orm/node-postgres';
-import type { Pool } from 'pg';
+import type { Pool, PoolClient } from 'pg';
 import type { Correction } from '@/core/inference';
 import { database } from '../db/client';
 import { sheets, sources } from '../db/schema';
 import { newId } from '../ids';
 import { notFound, Problem } from '../problem';
 import { alone, closeSource, parseAddress, reading, sourcePool, type Address } from './connection';
+import { refuseHarmful } from './harmless';
 import { profileRelation, sourceColumns } from './profile';
 import { relationSql, type Live, type Relation } from './relation';
 import { decrypt, encrypt } from './secret';
@@ -138,6 +139,18 @@ async function sourceRow(id: string): Promise<SourceRow> {
 export async function poolOf(id: string): Promise<Pool> {
   const { host, port, database: db, user, secret } = await sourceRow(id);
   return sourcePool(id, { host, port, database: db, user }, await decrypt(secret));
+}
+
+/**
+ * Works with the rows of a sheet that stays in its database. What was harmless in its SELECT when the sheet was opened may
+ * have been made anew since.
+ */
+export async function readingLive<T>({ source, relation }: Live, work: (client: PoolClient, pool: Pool) => Promise<T>) {
+  const pool = await poolOf(source);
+  return reading(pool, async (client) => {
+    if ('query' in relation) await refuseHarmful(client, relation.query);
+    return work(client, pool);
+  });
 }
 
 export interface TableAnswer {
