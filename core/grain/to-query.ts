@@ -75,6 +75,21 @@ export function rollsUp(layer: Layer): boolean {
   return !AT_LEVEL.has(layer.summary) && layer.per === undefined;
 }
 
+/** Of more groups of rows than about this many, only those that are shown are asked for. */
+const FINE_GROUPS = 120_000;
+
+/** Whether a chart by day and by every value of its split would be of very many groups, most of which it does not show. */
+function tooFine({ across, split }: ChartSpec, { columns }: Sources): boolean {
+  const shownByDay = across.as === 'time' && (across.step === 'day' || across.step === 'hour');
+  if (!split || shownByDay || (across.as !== 'time' && across.as !== 'cycle')) return false;
+  const [when, by] = [columns.get(across.column)?.stats, columns.get(split.column)?.stats];
+  if (!when || !by) return false;
+  const days = (at: unknown) => Date.parse(String(at).slice(0, 10)) / 86_400_000;
+  const span = days(when.max) - days(when.min) + 1;
+  const dates = Math.min(when.distinct, Number.isFinite(span) ? span : Infinity);
+  return Math.min(dates * by.distinct, when.count) > FINE_GROUPS;
+}
+
 /** The layers of a chart by what they are asked of together, the chart's own first. */
 export function portionsOf(spec: ChartSpec, sources: Sources): Portion[] {
   const own = resolveFilters(spec.filters, sources.columns, spec.calendar, sources.today);
@@ -93,7 +108,7 @@ export function portionsOf(spec: ChartSpec, sources: Sources): Portion[] {
   const level = layers.filter((layer) => !rollsUp(layer) && layer.per === undefined);
   const rolled = layers.filter(rollsUp);
   return [
-    ...(rolled.length > 0 || layers.length === 0 ? [{ ...base, layers: rolled, exact: false }] : []),
+    ...(rolled.length > 0 || layers.length === 0 ? [{ ...base, layers: rolled, exact: tooFine(spec, sources) }] : []),
     ...(level.length > 0 ? [{ ...base, layers: level, exact: true }] : []),
     ...layers.flatMap((layer) =>
       layer.per === undefined ? [] : [{ ...base, layers: [layer], per: layer.per, exact: true }],

@@ -1,4 +1,4 @@
-import type { Frame } from '../shaping';
+import { checkMarks, type Frame } from '../shaping';
 import {
   columnsOf,
   drawnPart,
@@ -30,13 +30,14 @@ export const DEFAULT_SIZE: Size = { width: 720, height: 400 };
 
 const MOST_END_NAMES = 10;
 
-/** From a frame to the drawing model, without its checks. */
+/** From a frame to the drawing model, without its checks. @throws InvalidInput where more values would be drawn than a chart holds */
 export function layout(
   frame: Frame,
   spec: ChartSpec,
   sources: Sources,
   whole: Size = DEFAULT_SIZE,
 ): Omit<ChartModel, 'checks'> {
+  checkMarks(frame.series.reduce((sum, { values }) => sum + values.length, 0));
   if (spec.layers.every(isDrawn)) return laidOut(frame, spec, sources, whole);
   const read = { ...spec, layers: spec.layers.filter((layer) => !isDrawn(layer)) };
   return {

@@ -6,6 +6,7 @@ import { blankRows, rowsBehindLayer, total } from './figures';
 import { applyFills } from './fills';
 import { seriesId, type Frame, type FrameSeries, type Partials, type Unmatched } from './frame';
 import { decideGaps, fillGaps } from './gaps';
+import { checkCells } from './limits';
 import { lay, Values, type Laid, type Splits } from './lay';
 import { defaultOrder, orderOfGroups } from './order';
 import { findPartials, leaveOutPartials } from './partial';
@@ -43,6 +44,7 @@ export function shapeGroups(spec: ChartSpec, sources: Sources, ask: Asking, comm
   const laid = lay(spec, sources, ask, common?.keys);
   const values = new Values(laid, ask);
   const series = seriesOf(laid, values, ask, common);
+  checkCells(laid.places.values.length, series.length);
   const raw = rawFrame(laid, values, series, sources);
   ask.settle();
   const arranged =

@@ -15,6 +15,7 @@ import {
 import { monthNumber, weekdayNumber, type ColumnProfile } from '../inference';
 import type { GrainValue } from '../grain';
 import { BLANK, MOST_SINGLE_ROWS, type ChartSpec, type Stretch } from '../spec';
+import { checkRun } from './limits';
 
 /** One portion's keys of what runs across, one per group of rows, and the column that they come from. */
 export interface AcrossKeys {
@@ -79,6 +80,7 @@ function timePlaces(portions: readonly AcrossKeys[], step: Step, spec: ChartSpec
     ...windows.flatMap(({ from, to, reference }) => [from, Math.min(reference, to - 1)]),
   ]);
   if (!run) return { values: [], at: portions.map(({ keys }) => keys.map(() => -1)) };
+  checkRun(run[0], run[1], step, calendar);
   const own = ends(known(instants.filter((_, p) => !portions[p].other))) ?? all;
   const write = step === 'hour' ? isoDateTime : isoDate;
   const start = floor(run[0], step, calendar);

@@ -1,6 +1,7 @@
 import { LRUCache } from 'lru-cache';
 import type { SQL } from 'drizzle-orm';
 import type { Answer, Grain, GrainQuery, GrainValue, GroupedQuery, PointsGrain, PointsQuery } from '@/core/grain';
+import { checkGroups, LARGEST_CHART } from '@/core/shaping';
 import { byKey } from '@/core/spec';
 import { cancellable, onClient } from '../db/cancellable';
 import { pool } from '../db/client';
@@ -17,10 +18,15 @@ interface Running {
   readonly stop: AbortController;
   waiting: number;
   done: boolean;
+  /** How many values it holds; 1 until it is known. */
+  size: number;
 }
 
+/** So many values of answers are held at most. */
+const MOST_HELD = 4_000_000;
+
 /** Answers are kept by the table they came from; a sheet that is read again gets a new table, so none is ever stale. */
-const answers = new LRUCache<string, Running>({ max: 200 });
+const answers = new LRUCache<string, Running>({ max: 200, maxSize: MOST_HELD, sizeCalculation: ({ size }) => size });
 /** What a firm's database answered holds only for as long as one look at a chart takes. */
 const LIVE_MS = 3_000;
 
@@ -28,6 +34,9 @@ const LIVE_MS = 3_000;
 interface Asked extends Target {
   readonly rows: (statement: SQL) => Promise<Record<string, unknown>[]>;
 }
+
+const sizeOf = (answer: Answer): number =>
+  1 + ('size' in answer ? answer.size * (answer.axes.length + answer.measures.length) : answer.points.length * 4);
 
 /** Asks the tables of some sheets. */
 export function asker(
@@ -57,9 +66,15 @@ async function ask(query: GrainQuery, sheet: ReadySheet, signal?: AbortSignal): 
       stop,
       waiting: 0,
       done: false,
+      size: 1,
     };
     started.answer.then(
-      () => (started.done = true),
+      (answer) => {
+        started.done = true;
+        started.size = sizeOf(answer);
+        // Held anew, as the size that it turned out to have.
+        if (answers.peek(key) === started) answers.set(key, started, { ttl: sheet.live ? LIVE_MS : 0 });
+      },
       () => answers.delete(key),
     );
     answers.set(key, started, sheet.live ? { ttl: LIVE_MS } : {});
@@ -108,7 +123,8 @@ export function targetOf(sheet: ReadySheet, stop?: AbortSignal): Asked {
 
 async function askGroups(query: GroupedQuery, sheet: ReadySheet, target: Asked): Promise<Grain> {
   const kept = sheet.keptSums ? keptTarget(query, sheet.keptSums, target.columns) : undefined;
-  const rows = await target.rows(groupedSql(query, kept ?? target));
+  const rows = await target.rows(groupedSql(query, kept ?? target, LARGEST_CHART.groups + 1));
+  checkGroups(rows.length);
   return {
     size: rows.length,
     axes: query.axes.map((_, i) => rows.map((row) => row[`a${i}`] as GrainValue)),

@@ -36,8 +36,8 @@ export interface Target {
 
 const at = (key: string) => sql.identifier(key);
 
-/** A GroupedQuery as one SELECT: columns a0…, then m0…. Grouping comes first, so that what is written out is written once per group. */
-export function groupedSql(query: GroupedQuery, target: Target): SQL {
+/** A GroupedQuery as one SELECT: columns a0…, then m0…. Grouping comes first, so that what is written out is written once per group. @param most groups are answered at the most */
+export function groupedSql(query: GroupedQuery, target: Target, most?: number): SQL {
   const axes = query.axes.map((axis, i) => sql`${axisSql(axis, target.columns)} AS ${at(`g${i}`)}`);
   const measures = query.measures.map((measure, i) => sql`${measureSql(measure, target)} AS ${at(`m${i}`)}`);
   const places = query.axes.map((_, i) => sql.raw(String(i + 1)));
@@ -48,7 +48,7 @@ export function groupedSql(query: GroupedQuery, target: Target): SQL {
   const from = single
     ? singleRowsSql(single, query.filters, target)
     : sql`${target.table}${whereSql(query.filters, target)}`;
-  return sql`SELECT ${sql.join([...outer, ...kept], sql`, `)} FROM (SELECT ${sql.join([...axes, ...measures], sql`, `)} FROM ${from}${grouped}) AS grain`;
+  return sql`SELECT ${sql.join([...outer, ...kept], sql`, `)} FROM (SELECT ${sql.join([...axes, ...measures], sql`, `)} FROM ${from}${grouped}${most === undefined ? sql`` : sql` LIMIT ${most}`}) AS grain`;
 }
 
 /** The first so many rows in an order, with their places in it as `k`. */
