@@ -6,14 +6,17 @@ import { chmodSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { Client } from './hold/client.mjs';
+import { concurrency } from './hold/concurrency.mjs';
 import { files } from './hold/files.mjs';
+import { kills } from './hold/kills.mjs';
+import { pages } from './hold/pages.mjs';
 import { requests } from './hold/requests.mjs';
 import { build, migrate, serve } from './lib/app.mjs';
 import { nodeModules } from './lib/packages.mjs';
 import { freePort, startPostgres } from './lib/postgres.mjs';
 import { main, say, Stop } from './lib/run.mjs';
 
-const CAMPAIGNS = { files, requests };
+const CAMPAIGNS = { files, requests, concurrency, kills, pages };
 
 function wishes(words) {
   const options = { seed: 1, short: false, chosen: [] };

@@ -20,12 +20,13 @@ export function shape(spec: ChartSpec, sources: Sources, answers: Known): Frame 
   return ask.names.list.length > 0 ? { ...frame, names: ask.names.list } : frame;
 }
 
-/** Asks and shapes until nothing is left to ask. */
+/** Asks and shapes until nothing is left to ask. @param known what was answered before, by `queryKey` */
 export async function withAnswers<T>(
   ask: (query: GrainQuery) => Promise<Answer>,
   work: (answers: ReadonlyMap<string, Answer>) => T,
+  known?: ReadonlyMap<string, Answer>,
 ): Promise<T> {
-  const answers = new Map<string, Answer>();
+  const answers = new Map(known);
   for (;;) {
     try {
       return work(answers);

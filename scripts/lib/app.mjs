@@ -50,7 +50,11 @@ async function buildPrograms() {
   rmSync(programs, { recursive: true, force: true });
   await bundle({
     absWorkingDir: root,
-    entryPoints: { reader: 'server/sheets/reader.ts', serve: 'server/http/serve.ts' },
+    entryPoints: {
+      reader: 'server/sheets/reader.ts',
+      shaper: 'server/charts/shaping-thread.ts',
+      serve: 'server/http/serve.ts',
+    },
     outdir: '.next/up-chart',
     outExtension: { '.js': '.mjs' },
     bundle: true,

@@ -7,6 +7,8 @@ import type { Book } from './book';
 /** More groups of rows than this are not sent to a browser: it asks for the finished chart instead. */
 const MOST_GROUPS = 60_000;
 
+class TooLarge extends Error {}
+
 export interface GrainsAnswer {
   /** What a chart was made from: the questions to the tables, with their answers; none where they are too large to send. */
   answers: { query: GrainQuery; answer: Answer }[];
@@ -17,14 +19,21 @@ export interface GrainsAnswer {
 export async function grainsOf(spec: ChartSpec, book: Book, signal?: AbortSignal): Promise<GrainsAnswer> {
   const ask = asker(book.sheets, signal);
   const asked: GrainsAnswer['answers'] = [];
-  await withAnswers(
-    async (query) => {
-      const answer = await ask(query);
-      asked.push({ query, answer });
-      return answer;
-    },
-    (answers) => shape(spec, book.sources, answers),
-  );
-  const groups = asked.reduce((sum, { answer }) => sum + ('size' in answer ? answer.size : answer.points.length), 0);
-  return groups > MOST_GROUPS ? { answers: [], tooLarge: true } : { answers: asked };
+  let groups = 0;
+  try {
+    await withAnswers(
+      async (query) => {
+        const answer = await ask(query);
+        groups += 'size' in answer ? answer.size : answer.points.length;
+        if (groups > MOST_GROUPS) throw new TooLarge();
+        asked.push({ query, answer });
+        return answer;
+      },
+      (answers) => shape(spec, book.sources, answers),
+    );
+  } catch (error) {
+    if (error instanceof TooLarge) return { answers: [], tooLarge: true };
+    throw error;
+  }
+  return { answers: asked };
 }

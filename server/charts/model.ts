@@ -1,10 +1,12 @@
-import { withChecks } from '@/core/checks';
-import { DEFAULT_SIZE, layout, type ChartModel, type Size } from '@/core/layout';
-import { shape, withAnswers, type Frame } from '@/core/shaping';
+import type { Answer, GrainQuery } from '@/core/grain';
+import { DEFAULT_SIZE, type ChartModel, type Size } from '@/core/layout';
+import { queryKey, type Frame } from '@/core/shaping';
 import { checkAgainstColumns, InvalidInput, type ChartSpec } from '@/core/spec';
 import { asker } from '../query/run';
+import { shapeBeside } from './beside';
 import type { Book } from './book';
 import { namedErrors } from './named-errors';
+import { laidOut, shapeNow, type Shaped, type ShapingJob } from './shaping-job';
 
 /** Checks a spec against its sheets. @throws InvalidInput */
 export function checkSpec(spec: ChartSpec, { sources, sheets }: Book): void {
@@ -22,8 +24,37 @@ export function checkSpec(spec: ChartSpec, { sources, sheets }: Book): void {
   }
 }
 
+/** From so many groups of rows on a chart is shaped beside the server. */
+const LARGE = 20_000;
+
+const jobOf = (spec: ChartSpec, { sources, sheet }: Book): ShapingJob => ({ spec, sources, rowCount: sheet.rowCount });
+
+/** Asks and shapes; once the answers are large, beside the server. */
+async function shaped(job: ShapingJob, book: Book, signal?: AbortSignal): Promise<Shaped> {
+  const ask = asker(book.sheets, signal);
+  const known = new Map<string, Answer>();
+  let groups = 0;
+  const counted = async (query: GrainQuery) => {
+    const answer = await ask(query);
+    groups += 'size' in answer ? answer.size : answer.points.length;
+    known.set(queryKey(query), answer);
+    if (groups > LARGE) throw new Large();
+    return answer;
+  };
+  try {
+    return await shapeNow(job, counted);
+  } catch (error) {
+    if (!(error instanceof Large)) throw error;
+    return shapeBeside(job, ask, known, signal);
+  }
+}
+
+class Large extends Error {}
+
 export async function frameOf(spec: ChartSpec, book: Book, signal?: AbortSignal): Promise<Frame> {
-  return withAnswers(asker(book.sheets, signal), (answers) => shape(spec, book.sources, answers));
+  const { frame } = await shaped(jobOf(spec, book), book, signal);
+  if (!frame) throw new RangeError('a chart was shaped without a frame');
+  return frame;
 }
 
 /** The walk from a checked spec to its drawing model. */
@@ -33,9 +64,11 @@ export async function modelOf(
   size: Size = DEFAULT_SIZE,
   signal?: AbortSignal,
 ): Promise<ChartModel> {
-  return drawnFrame(spec, book, await frameOf(spec, book, signal), size);
+  const { model } = await shaped({ ...jobOf(spec, book), size }, book, signal);
+  if (!model) throw new RangeError('a chart was shaped without a model');
+  return model;
 }
 
-export function drawnFrame(spec: ChartSpec, { sheet, sources }: Book, frame: Frame, size: Size): ChartModel {
-  return withChecks({ spec, sources, frame, rowCount: sheet.rowCount, model: layout(frame, spec, sources, size) });
+export function drawnFrame(spec: ChartSpec, book: Book, frame: Frame, size: Size): ChartModel {
+  return laidOut(jobOf(spec, book), frame, size);
 }

@@ -1,6 +1,6 @@
 import type { Job } from './jobs';
 import { doJob } from './jobs';
-import { tellable } from './reader-messages';
+import { tellable } from '../told-errors';
 
 /** The other side of `readers.ts`: does one job after another with a connection of its own, and says how each went. */
 process.on('message', (job: Job) => void run(job));

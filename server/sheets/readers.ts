@@ -4,7 +4,7 @@ import path from 'node:path';
 import { ReadingRefusal } from '@/core/reading';
 import { Problem } from '../problem';
 import type { Job, JobResult } from './jobs';
-import { toldError, type ToldError } from './reader-messages';
+import { toldError, type ToldError } from '../told-errors';
 
 /** Where the build puts the reader (scripts/lib/app.mjs); without it jobs run in the server's own process. */
 const READER = ['.next', 'up-chart', 'reader.mjs'];

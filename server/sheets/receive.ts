@@ -49,11 +49,7 @@ async function stream(
   let name: string | undefined;
   let writing: Promise<void> | undefined;
   let bytes = 0;
-  const busboy = Busboy({
-    headers: { 'content-type': type },
-    limits: { files: 1, fileSize: limit, fields: 10, fieldSize: 2000 },
-    defParamCharset: 'utf8',
-  });
+  const busboy = formReader(type, limit);
   busboy.on('field', (field, value) => {
     if (field === 'name' && value.trim()) name = value.trim().slice(0, 200);
   });
@@ -77,14 +73,30 @@ async function stream(
   try {
     await pipeline(Readable.fromWeb(body as Parameters<typeof Readable.fromWeb>[0]), busboy);
   } catch (error) {
-    await writing;
-    throw error instanceof Problem
-      ? error
-      : new Problem(400, 'The upload broke off', 'The file did not arrive whole. Drop it again.');
+    const written: unknown = await writing?.catch((broken: unknown) => broken);
+    throw [error, written].find((one) => one instanceof Problem) ?? brokenOff();
   }
   await writing;
   if (!received) throw missingFile();
   return { ...received, name, bytes, encoding: detector.end() };
+}
+
+const brokenOff = () =>
+  new Problem(400, 'The upload broke off', 'The file did not arrive whole. Drop it again.', [
+    { path: 'file', message: 'did not arrive whole' },
+  ]);
+
+/** @throws Problem 400 where the form does not say how its parts are told apart */
+function formReader(type: string, limit: number): Busboy.Busboy {
+  try {
+    return Busboy({
+      headers: { 'content-type': type },
+      limits: { files: 1, fileSize: limit, fields: 10, fieldSize: 2000 },
+      defParamCharset: 'utf8',
+    });
+  } catch {
+    throw brokenOff();
+  }
 }
 
 function tooLarge(limit: number): Problem {

@@ -1,7 +1,7 @@
 import { dateText, numberText, percentText } from './cell-texts';
 import { parseCorrection } from './correction-input';
 import { parseReadingChange } from './reading-input';
-import { tellable, toldError } from './reader-messages';
+import { tellable, toldError } from '../told-errors';
 import { ReadingRefusal } from '@/core/reading';
 import { Problem } from '../problem';
 
