@@ -12,6 +12,8 @@ export interface Sheet {
   fileName: string;
   status: 'reading' | 'ready' | 'failed';
   progress: number;
+  /** While it waits to be read: its place in the line, from 1. */
+  waiting?: number;
   error?: string;
   rowCount: number;
   columns: ColumnProfile[];
@@ -30,6 +32,34 @@ export interface Sheet {
   version: string;
   /** Told by a change of the reading: saved charts that it broke. */
   breaks?: Break[];
+}
+/** A sheet in the list: what tells it, without what is known of its columns. */
+export interface ListedSheet extends Pick<
+  Sheet,
+  | 'id'
+  | 'name'
+  | 'fileName'
+  | 'status'
+  | 'progress'
+  | 'waiting'
+  | 'error'
+  | 'rowCount'
+  | 'countedAt'
+  | 'createdAt'
+  | 'version'
+> {
+  columnCount: number;
+  /** Cells that could not be read. */
+  unread: number;
+}
+export interface NamedSheet extends ListedSheet {
+  columns: Pick<ColumnProfile, 'key' | 'name' | 'type' | 'role' | 'unit'>[];
+}
+/** The drawing of a saved chart, or in words why there is none. */
+export interface Picture {
+  id: string;
+  model?: ChartModel;
+  error?: string;
 }
 /** What a user decides of the reading of a whole table. */
 export interface ReadingChange extends ShapeChoices {
@@ -170,7 +200,9 @@ const json = (method: string, body: unknown, headers: Record<string, string> = {
 });
 
 export const api = {
-  sheets: () => call<{ sheets: Sheet[] }>('/api/sheets').then(({ sheets }) => sheets),
+  sheets: () => call<{ sheets: ListedSheet[] }>('/api/sheets').then(({ sheets }) => sheets),
+  /** With the names of their columns. */
+  sheetsNamed: () => call<{ sheets: NamedSheet[] }>('/api/sheets?columns=1').then(({ sheets }) => sheets),
   sheet: (id: string) => call<Sheet>(`/api/sheets/${id}`),
   deleteSheet: (id: string) => call<void>(`/api/sheets/${id}`, { method: 'DELETE' }),
   rows: (id: string, offset: number, limit: number, signal?: AbortSignal) =>
@@ -233,6 +265,10 @@ export const api = {
     }),
   charts: () => call<{ charts: ListedChart[] }>('/api/charts').then(({ charts }) => charts),
   chart: (id: string) => call<SavedChart>(`/api/charts/${id}`),
+  pictures: (charts: readonly string[], width: number, height: number) =>
+    call<{ pictures: Picture[] }>('/api/pictures', json('POST', { charts, width, height })).then(
+      ({ pictures }) => pictures,
+    ),
   saveChart: (spec: ChartSpec) => call<SavedChart>('/api/charts', json('POST', { spec })),
   replaceChart: (id: string, spec: ChartSpec, revision: number) =>
     call<SavedChart>(`/api/charts/${id}`, json('PUT', { spec }, { 'if-match': `"${revision}"` })),

@@ -238,7 +238,7 @@ export function withFormer(columns: Columns, former: readonly FormerColumn[]): C
 export function withSheetInstead(
   spec: ChartSpec,
   lost: { readonly id: string; readonly columns: readonly FormerColumn[] },
-  sheet: { readonly id: string; readonly columns: readonly ColumnProfile[] },
+  sheet: { readonly id: string; readonly columns: readonly Pick<ColumnProfile, 'key' | 'name' | 'type'>[] },
 ): ChartSpec | undefined {
   const plain = (name: string) => name.trim().toLowerCase();
   const moved: ChartSpec = {

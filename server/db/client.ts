@@ -22,6 +22,8 @@ function open(): Held {
   const url = process.env.DATABASE_URL;
   if (!url) throw new Error('DATABASE_URL is not set. Start the application with "npm run demo".');
   const pool = new Pool({ connectionString: url, max: 12 });
+  // A connection that is lost while it is used tells whoever uses it; without a listener it would end the process too.
+  pool.on('connect', (client) => client.on('error', () => undefined));
   pool.on('error', (error) => console.error('A database connection was lost:', error.message));
   return { pool, database: drizzle(pool, { schema }) };
 }

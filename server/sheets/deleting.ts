@@ -2,6 +2,8 @@ import { eq } from 'drizzle-orm';
 import { formerColumn } from '@/core/spec';
 import { database } from '../db/client';
 import { charts, deletedSheets, sheets } from '../db/schema';
+import { persistently } from '../persistently';
+import { Problem } from '../problem';
 import { stopKeeping } from './keep-sums';
 import { lockSheet } from './lock';
 import { letGo } from './received-files';
@@ -34,4 +36,13 @@ export async function deleteSheet(id: string): Promise<void> {
   // Newer files that were read for it and not taken are for nobody now.
   const staged = await database().select({ id: sheets.id }).from(sheets).where(eq(sheets.stagedFor, id));
   for (const one of staged) await deleteSheet(one.id);
+}
+
+/** Deletes a sheet that nobody waits for, now or as soon as the database can. */
+export function deleteForsaken(id: string): Promise<void> {
+  return persistently('Deleting a sheet that nobody waits for', () =>
+    deleteSheet(id).catch((error: unknown) => {
+      if (!(error instanceof Problem && error.status === 404)) throw error;
+    }),
+  );
 }

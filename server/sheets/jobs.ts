@@ -1,6 +1,7 @@
 import { eq } from 'drizzle-orm';
 import { database } from '../db/client';
 import { sheets } from '../db/schema';
+import { changedMeanwhile } from './lock';
 import { readSheet, type ReadingOrder } from './import';
 import { mergeRows, type Merged, type SameColumn } from './merge-rows';
 
@@ -18,12 +19,18 @@ export async function doJob(job: Job, signal?: AbortSignal): Promise<JobResult> 
   const row = await find(job.sheet);
   // A sheet that was deleted meanwhile is not read any more.
   if (!row) return {};
-  if (job.kind === 'read') {
-    await readSheet(row, { ...job.order, signal });
-    return {};
+  try {
+    if (job.kind === 'read') {
+      await readSheet(row, { ...job.order, signal });
+      return {};
+    }
+    const old = await find(job.into);
+    return old ? { merged: await mergeRows(old, row, job.same) } : {};
+  } catch (error) {
+    // The sheet was deleted meanwhile, or has another file now.
+    if ((error as { code?: unknown }).code === 'ENOENT') throw changedMeanwhile();
+    throw error;
   }
-  const old = await find(job.into);
-  return old ? { merged: await mergeRows(old, row, job.same) } : {};
 }
 
 async function find(id: string) {

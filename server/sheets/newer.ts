@@ -5,7 +5,7 @@ import { database } from '../db/client';
 import { sheets, type SheetRow } from '../db/schema';
 import { notFound, Problem } from '../problem';
 import { breaksOf, type Break } from './breaks';
-import { deleteSheet } from './deleting';
+import { deleteForsaken } from './deleting';
 import { formerOf } from './import';
 import { keepSums, stopKeeping } from './keep-sums';
 import { lockSheet } from './lock';
@@ -50,7 +50,7 @@ export async function stageNewer(
   const headers = old.headers.map((name) => nameNow(name, same));
   const row = await receiveSheet(request, { ...old, headers });
   // Whoever went away before it was answered does not want it any more.
-  const leave = () => void deleteSheet(row.id).catch(() => undefined);
+  const leave = () => void deleteForsaken(row.id);
   request.signal.addEventListener('abort', leave, { once: true });
   try {
     const merged = mode === 'add' ? await mergeBeside(old, row, same) : undefined;
@@ -65,7 +65,7 @@ export async function stageNewer(
       breaks: await breaksOf(old, fresh.columns),
     };
   } catch (error) {
-    await deleteSheet(row.id).catch(() => undefined);
+    void deleteForsaken(row.id);
     throw error;
   } finally {
     request.signal.removeEventListener('abort', leave);

@@ -86,7 +86,7 @@ export function runJob(job: Job, bytes: number, signal?: AbortSignal): Promise<J
   return lanes()[bytes >= LARGE ? 'large' : 'small'].run(job, signal);
 }
 
-/** How many readings are before that of a sheet; `undefined` where it does not wait. */
+/** The place of a sheet in the line of those that wait to be read, from 1; `undefined` where it does not wait. */
 export function placeInLine(sheet: string): number | undefined {
   for (const { waiting } of Object.values(lanes())) {
     const at = waiting.findIndex(({ job }) => job.sheet === sheet);

@@ -7,6 +7,7 @@ import { database, type Within } from '../db/client';
 import { sheets } from '../db/schema';
 import { receivedFile, receivedFolder } from '../home';
 import { newId } from '../ids';
+import { persistently } from '../persistently';
 
 /** A file that is on its way has a name that begins so. */
 const INCOMING = '.incoming-';
@@ -32,9 +33,17 @@ export async function keepReceived<T>(
   });
 }
 
-/** Takes a file away that no sheet names any more. */
-export async function letGo(name: string): Promise<boolean> {
-  if (name === '') return false;
+/** Takes a file away, now or as soon as the database can say so, where no sheet names it any more. */
+export async function letGo(name: string): Promise<void> {
+  if (name === '') return;
+  try {
+    await takeAway(name);
+  } catch {
+    void persistently('Taking a file away', () => takeAway(name));
+  }
+}
+
+async function takeAway(name: string): Promise<boolean> {
   return database().transaction(async (within) => {
     await lockFile(within, name);
     const [named] = await within.select({ id: sheets.id }).from(sheets).where(eq(sheets.file, name)).limit(1);
@@ -49,7 +58,7 @@ export async function sweepFiles(): Promise<number> {
   const folder = await receivedFolder();
   let gone = 0;
   for (const name of await readdir(folder)) {
-    if (!name.startsWith('.')) gone += (await letGo(name)) ? 1 : 0;
+    if (!name.startsWith('.')) gone += (await takeAway(name)) ? 1 : 0;
     else if (await isForsaken(path.join(folder, name))) {
       await rm(path.join(folder, name), { force: true });
       gone++;

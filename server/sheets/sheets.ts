@@ -20,7 +20,7 @@ export interface SheetAnswer {
   fileName: string;
   status: SheetStatus;
   progress: number;
-  /** While it waits to be read: how many readings are before it. */
+  /** While it waits to be read: its place in the line, from 1. */
   waiting?: number;
   error?: string;
   rowCount: number;
@@ -40,7 +40,23 @@ export interface SheetAnswer {
   version: string;
 }
 
-export function sheetAnswer(row: SheetRow): SheetAnswer {
+type ToldOf = Pick<
+  SheetRow,
+  | 'id'
+  | 'name'
+  | 'fileName'
+  | 'status'
+  | 'progressPercent'
+  | 'error'
+  | 'rowCount'
+  | 'live'
+  | 'countedAt'
+  | 'createdAt'
+  | 'tableName'
+>;
+
+/** What is told of a sheet wherever it is told of. */
+function told(row: ToldOf) {
   const waiting = row.status === 'reading' ? placeInLine(row.id) : undefined;
   return {
     id: row.id,
@@ -51,24 +67,72 @@ export function sheetAnswer(row: SheetRow): SheetAnswer {
     ...(waiting === undefined ? {} : { waiting }),
     ...(row.error ? { error: row.error } : {}),
     rowCount: row.rowCount,
-    columns: row.columns,
-    reading: row.reading,
-    choices: row.choices,
-    corrections: row.corrections,
-    canTakeBack: row.choicesBefore !== null,
-    former: row.former,
     ...(row.live ? { countedAt: (row.countedAt ?? row.createdAt).toISOString() } : {}),
     createdAt: row.createdAt.toISOString(),
     version: row.tableName?.slice(row.tableName.lastIndexOf('_') + 1) ?? '',
   };
 }
 
-export async function listSheets(): Promise<SheetRow[]> {
-  return database()
-    .select()
+export function sheetAnswer(row: SheetRow): SheetAnswer {
+  return {
+    ...told(row),
+    columns: row.columns,
+    reading: row.reading,
+    choices: row.choices,
+    corrections: row.corrections,
+    canTakeBack: row.choicesBefore !== null,
+    former: row.former,
+  };
+}
+
+/** A sheet in the list: what is needed to find and to tell it, without what is known of its columns. */
+export interface ListedSheet extends Pick<
+  SheetAnswer,
+  | 'id'
+  | 'name'
+  | 'fileName'
+  | 'status'
+  | 'progress'
+  | 'waiting'
+  | 'error'
+  | 'rowCount'
+  | 'countedAt'
+  | 'createdAt'
+  | 'version'
+> {
+  readonly columnCount: number;
+  /** Cells that could not be read. */
+  readonly unread: number;
+  /** Where they are asked for: the columns by their names and kinds. */
+  readonly columns?: readonly Pick<ColumnProfile, 'key' | 'name' | 'type' | 'role' | 'unit'>[];
+}
+
+const COLUMN_NAMES = sql<
+  NonNullable<ListedSheet['columns']>
+>`(SELECT coalesce(jsonb_agg(jsonb_strip_nulls(jsonb_build_object(
+  'key', c -> 'key', 'name', c -> 'name', 'type', c -> 'type', 'role', c -> 'role', 'unit', c -> 'unit')) ORDER BY i), '[]')
+  FROM jsonb_array_elements(${sheets.columns}) WITH ORDINALITY AS of_sheet (c, i))`;
+
+/** The sheets, the newest first. @param named with the names of their columns */
+export async function listSheets(named = false): Promise<ListedSheet[]> {
+  const { id, name, fileName, status, progressPercent, error, rowCount, live, countedAt, createdAt, tableName } =
+    sheets;
+  const rows = await database()
+    .select({
+      ...{ id, name, fileName, status, progressPercent, error, rowCount, live, countedAt, createdAt, tableName },
+      columnCount: sql<number>`jsonb_array_length(${sheets.columns})`,
+      unread: sql<number>`(SELECT coalesce(sum((c -> 'unread' ->> 'count')::bigint), 0)::float8 FROM jsonb_array_elements(${sheets.columns}) c)`,
+      columns: named ? COLUMN_NAMES : sql<undefined>`NULL`,
+    })
     .from(sheets)
     .where(isNull(sheets.stagedFor))
     .orderBy(desc(sheets.createdAt), asc(sheets.name));
+  return rows.map(({ columnCount, unread, columns, ...row }) => ({
+    ...told(row),
+    columnCount,
+    unread,
+    ...(columns ? { columns } : {}),
+  }));
 }
 
 /** @throws Problem 404 */

@@ -1,7 +1,7 @@
 import { and, eq, isNotNull, lt, sql } from 'drizzle-orm';
 import { database } from '../db/client';
 import { deletedSheets, sheets } from '../db/schema';
-import { deleteSheet } from './deleting';
+import { deleteForsaken } from './deleting';
 import { sweepFiles } from './received-files';
 import { isBeingRead } from './running';
 import { keptTableName, SHEETS_SCHEMA, tableOf } from './tables';
@@ -39,7 +39,7 @@ export async function sweep(starting = false): Promise<Swept> {
     .select({ id: sheets.id })
     .from(sheets)
     .where(and(isNotNull(sheets.stagedFor), old));
-  for (const { id } of staged) await deleteSheet(id).catch(() => undefined);
+  for (const { id } of staged) await deleteForsaken(id);
   await database()
     .delete(deletedSheets)
     .where(lt(deletedSheets.deletedAt, sql`now() - ${REMEMBERED_FOR}::interval`));

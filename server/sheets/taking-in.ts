@@ -7,8 +7,9 @@ import { database } from '../db/client';
 import { sheets, type SheetRow } from '../db/schema';
 import { receivedFile } from '../home';
 import { newId } from '../ids';
+import { persistently } from '../persistently';
 import { Problem } from '../problem';
-import { deleteSheet } from './deleting';
+import { deleteForsaken, deleteSheet } from './deleting';
 import type { ReadingOrder } from './import';
 import { keepSums, stopKeeping } from './keep-sums';
 import { runJob } from './readers';
@@ -68,7 +69,7 @@ export const stateOf = ({ file, tableName, corrections, choices }: SheetRow): st
 async function readOrLater(row: SheetRow, client?: AbortSignal): Promise<{ sheet: SheetRow; ready: boolean }> {
   const { id } = row;
   // Whoever sent the file and went away before it was answered does not want it any more.
-  const leave = () => void deleteSheet(id).catch((error: unknown) => console.error('A sheet was not deleted:', error));
+  const leave = () => void deleteForsaken(id);
   if (client?.aborted) {
     await deleteSheet(id);
     throw new Problem(409, 'Stopped', 'Reading was stopped.');
@@ -95,7 +96,7 @@ async function readWithPatience(row: SheetRow): Promise<{ sheet: SheetRow; ready
     return { sheet: await sheetRow(id), ready: false };
   }
   if (typeof waited === 'object') {
-    await deleteSheet(id).catch(() => undefined);
+    void deleteForsaken(id);
     throw waited.error;
   }
   return { sheet: await sheetRow(id), ready: true };
@@ -172,27 +173,17 @@ function delay(ms: number, signal: AbortSignal): Promise<'late'> {
   });
 }
 
-/** How often, and after how long in ms, a failure is written down again where the database does not take it. */
-const TRIES = 8;
-const AGAIN_MS = 500;
-
 /** Writes down that a reading failed, and why; a database that is away for a while is waited for. */
 async function fail(id: string, error: unknown): Promise<void> {
   const told = error instanceof ReadingRefusal || error instanceof Problem;
   if (!told) console.error(error);
   const message = told ? error.message : 'The server met an error while reading the file. Drop it again.';
-  for (let tries = 0; tries < TRIES; tries++) {
-    try {
-      await database()
-        .update(sheets)
-        .set({ status: 'failed', error: message })
-        .where(and(eq(sheets.id, id), eq(sheets.status, 'reading')));
-      return;
-    } catch (again) {
-      console.error('A failed reading was not written down:', again instanceof Error ? again.message : again);
-      await new Promise((resolve) => setTimeout(resolve, AGAIN_MS * 2 ** tries));
-    }
-  }
+  await persistently('Writing a failed reading down', () =>
+    database()
+      .update(sheets)
+      .set({ status: 'failed', error: message })
+      .where(and(eq(sheets.id, id), eq(sheets.status, 'reading'))),
+  );
 }
 
 /** A second sheet of the same file, read in the same way, or of the same table of a database. @throws Problem 404, 410 */

@@ -76,6 +76,7 @@ export function sourcePool(id: string, address: Address, password: string): Pool
       connectionTimeoutMillis: 5_000,
       application_name: 'Up Chart',
     });
+    pool.on('connect', (client) => client.on('error', () => undefined));
     pool.on('error', (error) => console.error('A connection to a source was lost:', error.message));
     pools.set(id, pool);
   }

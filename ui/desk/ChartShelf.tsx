@@ -2,47 +2,54 @@
 
 import Link from 'next/link';
 import { App, Button } from 'antd';
-import { useState } from 'react';
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useMemo, useState } from 'react';
+import { skipToken, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { Menu } from '../cards/Menu';
-import { api, type ListedChart, type Sheet } from '../api';
+import { api, type ListedChart, type ListedSheet } from '../api';
 import { ChartDrawing } from '../chart/ChartDrawing';
 import styles from './Desk.module.css';
 import { dayWords } from './dates';
 import { copyChart, renameChart, wordsOf } from './doings';
+import { pictureOf } from './pictures';
 import { RenameDialog } from './RenameDialog';
 import { holdsPart } from './search';
+import { useGrowing, useSeen } from './useSight';
 
 const PICTURE = { width: 262, height: 118 };
+/** As large it is laid out, and shown smaller. */
+const DRAWN = { width: 480, height: 220 };
 
 /** The charts, the last changed first, each with a small picture drawn from its sheet. */
-export function ChartShelf({ charts, sheets, part }: { charts?: ListedChart[]; sheets?: Sheet[]; part: string }) {
-  const sheetOf = (chart: ListedChart) => sheets?.find(({ id }) => id === chart.sheet);
-  const shown = charts?.filter((chart) => holdsPart(part, chart.title, sheetOf(chart)?.name));
+export function ChartShelf({ charts, sheets, part }: { charts?: ListedChart[]; sheets?: ListedSheet[]; part: string }) {
+  const known = useMemo(() => new Map(sheets?.map((sheet) => [sheet.id, sheet])), [sheets]);
+  const found = charts?.filter((chart) => holdsPart(part, chart.title, known.get(chart.sheet)?.name)) ?? [];
+  const { shown, more, grow } = useGrowing(found);
   return (
     <section className={styles.charts} aria-label="Charts">
       <h2 className={styles.heading}>Charts</h2>
       {charts?.length === 0 && (
         <p className={styles.empty}>No charts yet. Open a sheet, click the heads of two columns, and press Save.</p>
       )}
-      {charts && charts.length > 0 && shown?.length === 0 && (
+      {charts && charts.length > 0 && found.length === 0 && (
         <p className={styles.empty}>No chart holds “{part.trim()}” in its title or in the name of its sheet.</p>
       )}
       <ul className={styles.cards}>
-        {shown?.map((chart) => (
-          <ChartCard key={chart.id} chart={chart} sheet={sheetOf(chart)} />
+        {shown.map((chart) => (
+          <ChartCard key={chart.id} chart={chart} sheet={known.get(chart.sheet)} />
         ))}
       </ul>
+      {more > 0 && <Button onClick={grow}>Show more of the {more.toLocaleString('en-GB')} others</Button>}
     </section>
   );
 }
 
-function ChartCard({ chart, sheet }: { chart: ListedChart; sheet?: Sheet }) {
+function ChartCard({ chart, sheet }: { chart: ListedChart; sheet?: ListedSheet }) {
+  const { place, seen } = useSeen<HTMLLIElement>();
   const { modal, message } = App.useApp();
   const client = useQueryClient();
   const picture = useQuery({
-    queryKey: ['picture', chart.id, chart.updatedAt, sheet?.columns.length],
-    queryFn: async () => api.preview((await api.chart(chart.id)).spec, 480, 220),
+    queryKey: ['picture', chart.id, chart.updatedAt, sheet?.version],
+    queryFn: seen && sheet ? () => pictureOf(chart.id, DRAWN) : skipToken,
     staleTime: 60_000,
   });
   const remove = useMutation({
@@ -62,6 +69,7 @@ function ChartCard({ chart, sheet }: { chart: ListedChart; sheet?: Sheet }) {
       onOk: () => remove.mutateAsync(),
     });
   };
+  const lacking = picture.data?.error ?? picture.error?.message;
   const [renaming, setRenaming] = useState(false);
   const doing: Record<string, () => void> = {
     rename: () => setRenaming(true),
@@ -69,7 +77,7 @@ function ChartCard({ chart, sheet }: { chart: ListedChart; sheet?: Sheet }) {
     delete: ask,
   };
   return (
-    <li className={styles.card}>
+    <li className={styles.card} ref={place}>
       {renaming && (
         <RenameDialog
           title="Another name for the chart"
@@ -80,8 +88,8 @@ function ChartCard({ chart, sheet }: { chart: ListedChart; sheet?: Sheet }) {
       )}
       <Link prefetch={false} href={`/charts/${chart.id}`} className={styles.cardLink}>
         <span className={styles.picture} aria-hidden>
-          {picture.data && <ChartDrawing model={picture.data} small {...PICTURE} />}
-          {picture.error && <span className={styles.lacking}>{picture.error.message}</span>}
+          {picture.data?.model && <ChartDrawing model={picture.data.model} small {...PICTURE} />}
+          {lacking && <span className={styles.lacking}>{lacking}</span>}
         </span>
         <span className={styles.cardTitle}>{chart.title}</span>
       </Link>

@@ -110,7 +110,8 @@ export function DropPlace() {
       {coming ? (
         <div className={styles.coming} role="status">
           <p className={styles.dropWords}>
-            {coming.phase === 'sending' ? 'Taking in' : 'Reading'} {coming.name}
+            {coming.phase === 'sending' ? 'Taking in' : coming.sheet?.waiting ? 'Waiting to read' : 'Reading'}{' '}
+            {coming.name}
           </p>
           <Progress
             percent={Math.round(coming.share * 100)}

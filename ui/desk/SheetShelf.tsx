@@ -6,33 +6,42 @@ import { App, Button } from 'antd';
 import { useState } from 'react';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { Menu } from '../cards/Menu';
-import { api, type Sheet } from '../api';
+import { api, type ListedSheet } from '../api';
 import styles from './Desk.module.css';
 import { dayWords } from './dates';
 import { copySheet, renameSheet, whatGoes, wordsOf } from './doings';
 import { RenameDialog } from './RenameDialog';
 import { holdsPart } from './search';
+import { useGrowing } from './useSight';
 
 /** The sheets, the newest first. */
-export function SheetShelf({ sheets, part }: { sheets?: Sheet[]; part: string }) {
-  const shown = sheets?.filter(({ name, fileName }) => holdsPart(part, name, fileName));
+export function SheetShelf({ sheets, part }: { sheets?: ListedSheet[]; part: string }) {
+  const found = sheets?.filter(({ name, fileName }) => holdsPart(part, name, fileName)) ?? [];
+  const { shown, more, grow } = useGrowing(found);
   return (
     <section className={styles.shelf} aria-label="Sheets">
       <h2 className={styles.heading}>Sheets</h2>
       {sheets?.length === 0 && <p className={styles.empty}>No sheets yet. Drop a file, and it opens ready to chart.</p>}
-      {sheets && sheets.length > 0 && shown?.length === 0 && (
+      {sheets && sheets.length > 0 && found.length === 0 && (
         <p className={styles.empty}>No sheet holds “{part.trim()}” in its name.</p>
       )}
       <ul className={styles.sheets}>
-        {shown?.map((sheet) => (
+        {shown.map((sheet) => (
           <SheetLine key={sheet.id} sheet={sheet} />
         ))}
       </ul>
+      {more > 0 && <Button onClick={grow}>Show more of the {more.toLocaleString('en-GB')} others</Button>}
     </section>
   );
 }
 
-function SheetLine({ sheet }: { sheet: Sheet }) {
+/** How far a reading is, or how many are before it. */
+export const readingWords = ({ progress, waiting }: Pick<ListedSheet, 'progress' | 'waiting'>): string =>
+  waiting === undefined
+    ? `being read, ${Math.round(progress * 100)}%`
+    : `waits to be read${waiting > 1 ? `, ${waiting - 1} before it` : ', next'}`;
+
+function SheetLine({ sheet }: { sheet: ListedSheet }) {
   const { modal, message } = App.useApp();
   const client = useQueryClient();
   const remove = useMutation({
@@ -75,7 +84,7 @@ function SheetLine({ sheet }: { sheet: Sheet }) {
     copy: () => void copySheet(client, sheet.id).catch((error: unknown) => message.error(wordsOf(error))),
     delete: () => void ask(),
   };
-  const unread = sheet.columns.reduce((sum, column) => sum + column.unread.count, 0);
+  const { unread } = sheet;
   return (
     <li className={styles.sheet}>
       {renaming && (
@@ -95,10 +104,10 @@ function SheetLine({ sheet }: { sheet: Sheet }) {
           <span className={styles.sheetName}>{sheet.name}</span>
         )}
         <span className="second">
-          {sheet.status === 'reading' && `being read, ${Math.round(sheet.progress * 100)}%`}
+          {sheet.status === 'reading' && readingWords(sheet)}
           {sheet.status === 'failed' && <span className={styles.failed}>{sheet.error}</span>}
           {sheet.status === 'ready' &&
-            `${sheet.rowCount.toLocaleString('en-GB')} rows, ${sheet.columns.length} columns${sheet.countedAt ? `, in its database, counted ${dayWords(sheet.countedAt)}` : ''}`}
+            `${sheet.rowCount.toLocaleString('en-GB')} rows, ${sheet.columnCount} columns${sheet.countedAt ? `, in its database, counted ${dayWords(sheet.countedAt)}` : ''}`}
           {unread > 0 && <span className={styles.failed}> · {unread.toLocaleString('en-GB')} unread</span>}
         </span>
       </div>

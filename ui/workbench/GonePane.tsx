@@ -143,7 +143,7 @@ function GoneColumn({
 
 function GoneSheet({ gone, spec, lost }: { gone: Extract<Gone, { is: 'sheet' }>; spec: ChartSpec; lost?: LostSheet }) {
   const edit = useWork((state) => state.edit);
-  const list = useQuery({ queryKey: ['sheets'], queryFn: api.sheets });
+  const list = useQuery({ queryKey: ['sheets', 'named'], queryFn: api.sheetsNamed });
   const names = gone.layers.flatMap((id) => {
     const layer = spec.layers.find((one) => one.id === id);
     const amount = layer && 'column' in layer.amount ? layer.amount.column : undefined;

@@ -4,7 +4,10 @@ import { addSheet } from '@/server/sheets/taking-in';
 
 export const dynamic = 'force-dynamic';
 
-export const GET = handled(async () => Response.json({ sheets: (await listSheets()).map(sheetAnswer) }));
+/** The list; with `?columns=1` the names and kinds of their columns too. */
+export const GET = handled(async (request: Request) =>
+  Response.json({ sheets: await listSheets(new URL(request.url).searchParams.get('columns') === '1') }),
+);
 
 export const POST = handled(async (request: Request) => {
   const { sheet, ready } = await addSheet(request);

@@ -2,7 +2,7 @@
 
 import { useState } from 'react';
 import { Button, Checkbox, Select } from 'antd';
-import { useQuery } from '@tanstack/react-query';
+import { skipToken, useQuery } from '@tanstack/react-query';
 import type { ColumnProfile } from '@/core/inference';
 import { median, standingOf, whyApart } from '@/core/recommend';
 import {
@@ -39,7 +39,9 @@ export function SheetCard({ spec, sources, onDone }: Props) {
   const [split, setSplit] = useState(true);
   const [use, setUse] = useState<'beside' | 'plan' | 'target'>();
   const sheets = (list.data ?? []).filter((sheet) => sheet.status === 'ready' && sheet.id !== spec.sheet);
-  const sheet = sheets.find((one) => one.id === id);
+  const chosen = useQuery({ queryKey: ['sheet', id], queryFn: id === undefined ? skipToken : () => api.sheet(id) });
+  const ownSheet = useQuery({ queryKey: ['sheet', spec.sheet], queryFn: () => api.sheet(spec.sheet) });
+  const sheet = chosen.data;
   const own = column(sources.columns, spec.across.column);
   const fits = sheet?.columns.filter((one) => canRunAcross(one, spec)) ?? [];
   const acrossKey = across ?? bestMatch(fits, own)?.key;
@@ -65,7 +67,7 @@ export function SheetCard({ spec, sources, onDone }: Props) {
   const as = use ?? suits;
   const add = async () => {
     if (!sheet || !found || !acrossKey) return;
-    const others = [...sheets, ...(list.data ?? []).filter(({ id: one }) => one === spec.sheet)];
+    const others = [sheet, ...(ownSheet.data ? [ownSheet.data] : [])];
     const layer: Omit<Layer, 'id'> = {
       amount: { column: found.key },
       summary: found.summary,
@@ -113,7 +115,7 @@ export function SheetCard({ spec, sources, onDone }: Props) {
             setAmount(undefined);
             setAcross(undefined);
           }}
-          options={sheets.map((one: Sheet) => ({ value: one.id, label: sheetLabel(one, list.data ?? []) }))}
+          options={sheets.map((one) => ({ value: one.id, label: sheetLabel(one, list.data ?? []) }))}
         />
       </Field>
       {sheet && (

@@ -1,0 +1,37 @@
+import { ArrayMaxSize, IsArray, IsInt, Max, Min, Matches } from 'class-validator';
+import type { ChartModel } from '@/core/layout';
+import { InvalidInput, validInput } from '@/core/spec';
+import { Problem } from '../problem';
+import { openBook } from './book';
+import { chartRow } from './charts';
+import { checkSpec, modelOf } from './model';
+
+const MOST = 60;
+
+class PicturesInput {
+  @IsArray() @ArrayMaxSize(MOST) @Matches(/^\w{1,64}$/, { each: true }) charts!: string[];
+  @IsInt() @Min(120) @Max(2000) width!: number;
+  @IsInt() @Min(80) @Max(2000) height!: number;
+}
+
+/** The drawing of a saved chart, or in words why there is none. */
+export type Picture = { readonly id: string } & ({ readonly model: ChartModel } | { readonly error: string });
+
+/** The drawings of some saved charts, a screenful at once; one that cannot be drawn keeps no other from being. @throws InvalidInput */
+export async function picturesOf(body: unknown, signal?: AbortSignal): Promise<Picture[]> {
+  const { charts, width, height } = validInput(PicturesInput, body, 'request');
+  return Promise.all(charts.map((id) => pictureOf(id, { width, height }, signal)));
+}
+
+async function pictureOf(id: string, size: { width: number; height: number }, signal?: AbortSignal): Promise<Picture> {
+  try {
+    const { spec } = await chartRow(id);
+    const book = await openBook(spec);
+    checkSpec(spec, book);
+    return { id, model: await modelOf(spec, book, size, signal) };
+  } catch (error) {
+    if (error instanceof Problem) return { id, error: error.detail };
+    if (error instanceof InvalidInput) return { id, error: error.errors.map(({ message }) => message).join('; ') };
+    throw error;
+  }
+}
