@@ -18,3 +18,10 @@ declare module '*/scripts/lib/app.mjs' {
 declare module '*/scripts/lib/postgres.mjs' {
   export function freePort(): Promise<number>;
 }
+declare module '*/scripts/hold/bad-files.mjs' {
+  type Wanted = 'sheet' | 'refused' | 'either';
+  export function badFiles(large: number): [name: string, wanted: Wanted, make: () => string | Uint8Array][];
+}
+declare module '*/scripts/hold/zip.mjs' {
+  export function xlsx(inner: string): Uint8Array;
+}

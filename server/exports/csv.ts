@@ -1,12 +1,15 @@
 import Papa from 'papaparse';
 import type { ChartModel } from '@/core/layout';
+import { fileNameOf } from '@/core/spec';
 
-/** A cell that a spreadsheet would take for a formula. Numbers, also negative ones, are none. */
-const FORMULA = /^[=+\-@\t\r]/;
+/** A cell that a spreadsheet would take for a formula, in signs of full width too. */
+const FORMULA = /^\s*[=+\-@\t\r\n\uFF1D\uFF0B\uFF0D\uFF20]/;
+/** Numbers are none, also negative ones and those that are texts for having too many digits for a double. */
+const NUMBER = /^[+-]?\d+(?:\.\d+)?$/;
 
 /** Makes a text safe to open in a spreadsheet: what would be taken for a formula gets an apostrophe before it (OWASP, "CSV Injection"). */
 export function safeText(text: string): string {
-  return FORMULA.test(text) ? `'${text}` : text;
+  return FORMULA.test(text) && !NUMBER.test(text) ? `'${text}` : text;
 }
 
 /** The charted values as RFC 4180: what runs across, then one column per series and per amount that is only read. Dates ISO 8601, numbers plain, gaps empty. */
@@ -57,14 +60,9 @@ function pointRows(model: ChartModel, acrossName: string): (string | number)[][]
   ];
 }
 
-/** An attachment's name from a title: plain characters first, the whole title after it (RFC 6266). */
+/** An attachment's name from a title: plain ASCII first, letters of every script after it (RFC 6266). */
 export function attachment(title: string, extension: string): string {
-  const plain =
-    title
-      .normalize('NFKD')
-      .replace(/[^\w -]/g, '')
-      .trim()
-      .replace(/\s+/g, '-')
-      .slice(0, 80) || 'chart';
-  return `attachment; filename="${plain}.${extension}"; filename*=UTF-8''${encodeURIComponent(`${title.slice(0, 120) || 'chart'}.${extension}`)}`;
+  const name = fileNameOf(title);
+  const ascii = fileNameOf(name.normalize('NFKD').replace(/[^\w -]/g, ''));
+  return `attachment; filename="${ascii}.${extension}"; filename*=UTF-8''${encodeURIComponent(`${name}.${extension}`)}`;
 }

@@ -23,6 +23,9 @@ export async function rowsBehindCsv(request: RowsBehindRequest): Promise<Respons
       if (done) controller.close();
       else controller.enqueue(encoder.encode(value));
     },
+    async cancel() {
+      await content.return();
+    },
   });
   return new Response(body, {
     headers: {

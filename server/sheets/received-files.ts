@@ -53,13 +53,16 @@ async function takeAway(name: string): Promise<boolean> {
   });
 }
 
-/** Takes away all files that no sheet names, and what has stopped arriving. Answers how many went. */
-export async function sweepFiles(): Promise<number> {
+/**
+ * Takes away all files that no sheet names, and what has stopped arriving. Answers how many went.
+ * @param starting nothing can be arriving yet
+ */
+export async function sweepFiles(starting: boolean): Promise<number> {
   const folder = await receivedFolder();
   let gone = 0;
   for (const name of await readdir(folder)) {
     if (!name.startsWith('.')) gone += (await takeAway(name)) ? 1 : 0;
-    else if (await isForsaken(path.join(folder, name))) {
+    else if (starting || (await isForsaken(path.join(folder, name)))) {
       await rm(path.join(folder, name), { force: true });
       gone++;
     }

@@ -47,7 +47,7 @@ export async function sweep(starting = false): Promise<Swept> {
     interrupted: forsaken.length,
     staged: staged.length,
     tables: await sweepTables(),
-    files: await sweepFiles(),
+    files: await sweepFiles(starting),
   };
 }
 

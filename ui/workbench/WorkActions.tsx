@@ -6,6 +6,7 @@ import { useRouter } from 'next/navigation';
 import { useQueryClient } from '@tanstack/react-query';
 import { toPng } from 'html-to-image';
 import type { ChartModel } from '@/core/layout';
+import { fileNameOf } from '@/core/spec';
 import { CardPopover } from '../cards/CardPopover';
 import { Menu } from '../cards/Menu';
 import { api, ApiError, download, type Sheet } from '../api';
@@ -89,14 +90,7 @@ function MoreButton({ sheet, model }: { sheet: Sheet; model?: ChartModel }) {
   );
 }
 
-const fileName = (title: string, extension: string) =>
-  `${
-    title
-      .replace(/[^\p{L}\p{N} -]/gu, '')
-      .trim()
-      .replace(/\s+/g, '-')
-      .slice(0, 80) || 'chart'
-  }.${extension}`;
+const fileName = (title: string, extension: string) => `${fileNameOf(title)}.${extension}`;
 
 function ExportButton({ model }: { model?: ChartModel }) {
   const { message } = App.useApp();
