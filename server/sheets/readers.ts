@@ -44,6 +44,10 @@ class Lane {
     }
   }
 
+  warm(program: string): void {
+    if (this.busy < this.readers && !this.idle.some(({ fit }) => fit)) this.idle.push(new Reader(program));
+  }
+
   private turn(job: Job, signal?: AbortSignal): Promise<void> {
     if (this.busy < this.readers) {
       this.busy++;
@@ -77,13 +81,27 @@ const held = globalThis as typeof globalThis & { upChartLanes?: Record<LaneName,
 const lanes = () =>
   (held.upChartLanes ??= { large: new Lane(LANES.large.readers), small: new Lane(LANES.small.readers) });
 
+const laneOf = (bytes: number): Lane => lanes()[bytes >= LARGE ? 'large' : 'small'];
+
+/** The reader that was built; unit tests read where they are: they test what is there, not what was built. */
+function programPath(): string | undefined {
+  const program = path.join(/* turbopackIgnore: true */ process.cwd(), ...READER);
+  return process.env.NODE_ENV !== 'test' && existsSync(program) ? program : undefined;
+}
+
 /**
  * Runs a job beside the server, in a process whose memory and silence are bounded: whatever a file does there, the server
  * goes on and the job ends with an answer. Stopping ends the process, and with its connection the transaction it was in.
  * @throws Problem 409 where it was stopped; ReadingRefusal where the file needs more than there is
  */
 export function runJob(job: Job, bytes: number, signal?: AbortSignal): Promise<JobResult> {
-  return lanes()[bytes >= LARGE ? 'large' : 'small'].run(job, signal);
+  return laneOf(bytes).run(job, signal);
+}
+
+/** Starts a reader while a file of so many bytes arrives, where none waits. */
+export function warmReader(bytes: number): void {
+  const program = programPath();
+  if (program) laneOf(bytes).warm(program);
 }
 
 /** The place of a sheet in the line of those that wait to be read, from 1; `undefined` where it does not wait. */
@@ -99,9 +117,8 @@ const stopped = () => new Problem(409, 'Stopped', 'Reading was stopped.');
 
 async function runNow(job: Job, idle: Reader[], signal?: AbortSignal): Promise<JobResult> {
   if (signal?.aborted) throw stopped();
-  const program = path.join(/* turbopackIgnore: true */ process.cwd(), ...READER);
-  // Unit tests read where they are: they test what is there, not what was built.
-  if (process.env.NODE_ENV === 'test' || !existsSync(program)) return (await import('./jobs')).doJob(job, signal);
+  const program = programPath();
+  if (!program) return (await import('./jobs')).doJob(job, signal);
   const reader = fitOf(idle) ?? new Reader(program);
   const stop = () => reader.end('stopped');
   signal?.addEventListener('abort', stop);

@@ -12,7 +12,7 @@ import { Problem } from '../problem';
 import { deleteForsaken, deleteSheet } from './deleting';
 import type { ReadingOrder } from './import';
 import { keepSums, stopKeeping } from './keep-sums';
-import { runJob } from './readers';
+import { runJob, warmReader } from './readers';
 import { receive } from './receive';
 import { incomingFile, keepReceived } from './received-files';
 import { stoppably } from './running';
@@ -24,6 +24,7 @@ const PATIENCE_MS = 900;
 
 /** Takes a file in. The answer is the ready sheet, or the sheet still being read. @throws Problem, ReadingRefusal; nothing is left behind then. */
 export async function addSheet(request: Request): Promise<{ sheet: SheetRow; ready: boolean }> {
+  warmReader(Number(request.headers.get('content-length') ?? 0));
   return readOrLater(await receiveSheet(request), request.signal);
 }
 
