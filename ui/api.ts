@@ -157,8 +157,11 @@ export class ApiError extends Error {
     readonly status: number,
     message: string,
     readonly title = '',
-    /** What the answer says besides: of a sheet that was deleted its name and columns. */
-    readonly more: { readonly deleted?: { readonly name: string; readonly columns: FormerColumn[] } } = {},
+    /** What the answer says besides: of a sheet that was deleted its name and columns; of a user who may do too much how to make another. */
+    readonly more: {
+      readonly deleted?: { readonly name: string; readonly columns: FormerColumn[] };
+      readonly statements?: readonly string[];
+    } = {},
   ) {
     super(message);
   }

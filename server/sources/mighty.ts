@@ -47,7 +47,7 @@ export async function refuseMighty(client: PoolClient): Promise<void> {
   throw new Problem(
     403,
     'This user may do too much',
-    `The user of this address ${can}, and could by a SELECT reach files and settings of the server. Make a user who only reads, with these statements, and use its address: ${statements.join(' ')}`,
+    `The user of this address ${can}, and could by a SELECT reach files and settings of the server. Have a user made who only reads, by the statements that are given here, and use its address.`,
     [{ path: 'address', message: 'the user may do more than read' }],
     { statements },
   );

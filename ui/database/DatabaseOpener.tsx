@@ -2,10 +2,10 @@
 
 import { useState } from 'react';
 import { useRouter } from 'next/navigation';
-import { App, Button, Input, Segmented } from 'antd';
+import { App, Button, Input, Segmented, Typography } from 'antd';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { Menu } from '../cards/Menu';
-import { api, type RelationWish, type Source } from '../api';
+import { api, ApiError, type RelationWish, type Source } from '../api';
 import { RenameDialog } from '../desk/RenameDialog';
 import { TopBar } from '../theme/TopBar';
 import styles from './Database.module.css';
@@ -174,11 +174,25 @@ function AddressForm({
           {add.error.message}
         </p>
       )}
+      {add.error instanceof ApiError && add.error.more.statements && (
+        <Statements statements={add.error.more.statements} />
+      )}
       <Button type="primary" htmlType="submit" loading={add.isPending} disabled={address.trim() === ''}>
         {button}
       </Button>
       {onLeave && <Button onClick={onLeave}>Leave it</Button>}
     </form>
+  );
+}
+
+/** What whoever looks after the database can run, to be copied. */
+function Statements({ statements }: { statements: readonly string[] }) {
+  const text = statements.join('\n');
+  return (
+    <div className={styles.statements}>
+      <pre aria-label="Statements for the database">{text}</pre>
+      <Typography.Text copyable={{ text, tooltips: ['Copy the statements', 'Copied'] }}>Copy</Typography.Text>
+    </div>
   );
 }
 
