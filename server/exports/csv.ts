@@ -5,7 +5,7 @@ import { fileNameOf } from '@/core/spec';
 /** A cell that a spreadsheet would take for a formula, in signs of full width too. */
 const FORMULA = /^\s*[=+\-@\t\r\n\uFF1D\uFF0B\uFF0D\uFF20]/;
 /** Numbers are none, also negative ones and those that are texts for having too many digits for a double. */
-const NUMBER = /^[+-]?\d+(?:\.\d+)?$/;
+const NUMBER = /^-?\d+(?:\.\d+)?$/;
 
 /** Makes a text safe to open in a spreadsheet: what would be taken for a formula gets an apostrophe before it (OWASP, "CSV Injection"). */
 export function safeText(text: string): string {

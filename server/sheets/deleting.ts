@@ -38,11 +38,11 @@ export async function deleteSheet(id: string): Promise<void> {
   for (const one of staged) await deleteSheet(one.id);
 }
 
-/** Deletes a sheet that nobody waits for, now or as soon as the database can. */
-export function deleteForsaken(id: string): Promise<void> {
-  return persistently('Deleting a sheet that nobody waits for', () =>
+/** Deletes a sheet that nobody waits for: now, or else as soon as the database can. */
+export async function deleteForsaken(id: string): Promise<void> {
+  const once = () =>
     deleteSheet(id).catch((error: unknown) => {
       if (!(error instanceof Problem && error.status === 404)) throw error;
-    }),
-  );
+    });
+  await once().catch(() => void persistently('Deleting a sheet that nobody waits for', once));
 }

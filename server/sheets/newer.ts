@@ -65,7 +65,7 @@ export async function stageNewer(
       breaks: await breaksOf(old, fresh.columns),
     };
   } catch (error) {
-    void deleteForsaken(row.id);
+    await deleteForsaken(row.id);
     throw error;
   } finally {
     request.signal.removeEventListener('abort', leave);

@@ -97,7 +97,7 @@ async function readWithPatience(row: SheetRow): Promise<{ sheet: SheetRow; ready
     return { sheet: await sheetRow(id), ready: false };
   }
   if (typeof waited === 'object') {
-    void deleteForsaken(id);
+    await deleteForsaken(id);
     throw waited.error;
   }
   return { sheet: await sheetRow(id), ready: true };
