@@ -176,7 +176,7 @@ test('no word lies on another or leaves the chart: all charts of the demo', asyn
 });
 
 /** How many charts are made up; `LABEL_TRIALS=300 npm run e2e` looks at more. */
-const TRIALS = Number(process.env.LABEL_TRIALS ?? 120);
+const TRIALS = Number(process.env.LABEL_TRIALS ?? 90);
 
 test('no word lies on another or leaves the chart: generated charts', async ({ page, request }) => {
   test.setTimeout(600_000);

@@ -1,4 +1,4 @@
-/** `npm test`: installs what is missing, then types, lint, import rules, Jest with the reference checks, build, Playwright. */
+/** `npm test`: installs what is missing, then types, lint, import rules, Jest with the reference checks, build, Playwright, and what is promised. */
 import { chmodSync, mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
@@ -52,6 +52,9 @@ await main(async () => {
     step('Playwright: the built application', 'playwright', ['test'], {
       env: { ...env, UPCHART_ADDRESS: server.address },
     });
+    await server.stop();
+    say('\n── Hold: what docs/security.md promises, a short run');
+    run(process.execPath, [path.join(root, 'scripts', 'hold.mjs'), '--short']);
     say(`\n${summary()}`);
   } finally {
     await server?.stop();

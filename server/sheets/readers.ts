@@ -81,7 +81,9 @@ const held = globalThis as typeof globalThis & { upChartLanes?: Record<LaneName,
 const lanes = () =>
   (held.upChartLanes ??= { large: new Lane(LANES.large.readers), small: new Lane(LANES.small.readers) });
 
-const laneOf = (bytes: number): Lane => lanes()[bytes >= LARGE ? 'large' : 'small'];
+export const isLarge = (bytes: number): boolean => bytes >= LARGE;
+
+const laneOf = (bytes: number): Lane => lanes()[isLarge(bytes) ? 'large' : 'small'];
 
 /** The reader that was built; unit tests read where they are: they test what is there, not what was built. */
 function programPath(): string | undefined {

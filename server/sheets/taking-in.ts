@@ -12,15 +12,15 @@ import { Problem } from '../problem';
 import { deleteForsaken, deleteSheet } from './deleting';
 import type { ReadingOrder } from './import';
 import { keepSums, stopKeeping } from './keep-sums';
-import { runJob, warmReader } from './readers';
+import { isLarge, runJob, warmReader } from './readers';
 import { receive } from './receive';
 import { incomingFile, keepReceived } from './received-files';
 import { stoppably } from './running';
 import { readySheet, sheetRow } from './sheets';
 import { unpack } from './unpack';
 
-/** A file that is read within this time is answered whole; a longer reading goes on behind a 202. */
-const PATIENCE_MS = 900;
+/** A file that is read within this time, by its size, is answered whole; a longer reading goes on behind a 202. */
+const PATIENCE_MS = { small: 4_000, large: 900 };
 
 /** Takes a file in. The answer is the ready sheet, or the sheet still being read. @throws Problem, ReadingRefusal; nothing is left behind then. */
 export async function addSheet(request: Request): Promise<{ sheet: SheetRow; ready: boolean }> {
@@ -89,7 +89,7 @@ async function readWithPatience(row: SheetRow): Promise<{ sheet: SheetRow; ready
   const reading = readStoppably(row).then(() => 'ready' as const);
   const waited = await Promise.race([
     reading.catch((error: unknown) => ({ error })),
-    delay(PATIENCE_MS, patience.signal),
+    delay(PATIENCE_MS[isLarge(row.fileBytes) ? 'large' : 'small'], patience.signal),
   ]);
   patience.abort();
   if (waited === 'late') {
