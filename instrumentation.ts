@@ -2,7 +2,5 @@
 export async function register(): Promise<void> {
   if (process.env.NEXT_RUNTIME !== 'nodejs' || !process.env.DATABASE_URL) return;
   const { keepSweeping } = await import('./server/sheets/sweep');
-  const { warmReader } = await import('./server/sheets/readers');
-  warmReader(0);
   await keepSweeping();
 }
