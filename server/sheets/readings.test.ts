@@ -4,7 +4,7 @@ import { sheetBook } from '../charts/book';
 import { saveChart } from '../charts/charts';
 import { checkSpec } from '../charts/model';
 import { suggest } from '../charts/suggest';
-import { chartsOf } from './breaks';
+import { breaksOf, chartsOf } from './breaks';
 import { keepSettings, parseSettings, settingsNow } from '../settings';
 import { correctColumn, forgetRemembered, rereadSheet, takeReadingBack } from './changes';
 import { deleteSheet } from './deleting';
@@ -219,4 +219,25 @@ test('a formula of sums and differences is made of totals: a blank adds nothing'
     '50 rows (50 % of them) are left out of Takings × Share: Takings or Share is blank there.',
   );
   expect(await sum('c2 + c3 * c4', 'sum', { blanks: 'zero' })).toBeCloseTo(takings / 100, 8);
+});
+
+test('a correction names the charts whose filters its column cannot hold any more', async () => {
+  const sheet = await takeIn(
+    'codes-of-test.csv',
+    'Day coded,Code,Sold\n2025-01-03,1,4\n2025-02-04,2,7\n2025-02-05,x3,9\n',
+  );
+  await saveChart({
+    version: 1,
+    sheet: sheet.id,
+    across: { as: 'time', column: 'c1', step: 'month' },
+    layers: [{ ...layer }],
+    filters: [{ column: 'c2', keep: ['x3'] }],
+    scales: { left: { fit: 'zero' } },
+    text: { title: 'Of one code' },
+  });
+  const before = await sheetRow(sheet.id);
+  const after = await correctColumn(sheet.id, 'c2', { type: 'integer' });
+  expect((await breaksOf(before, after.columns)).map(({ message }) => message)).toEqual([
+    '“Of one code” could not be drawn any more: "Code" holds numbers: "x3" cannot be one of them.',
+  ]);
 });

@@ -1,3 +1,5 @@
+import { createServer } from 'node:http';
+import type { AddressInfo } from 'node:net';
 import { Client } from 'pg';
 import { cleanUp, drawn } from '@/testing/sheets';
 import { modelOf } from '../charts/model';
@@ -103,6 +105,21 @@ test('nothing of what was done on a connection is left for the next', async () =
   );
   expect((await lock()).rows[0].count).toBe(0);
   expect((await pool.query<{ TimeZone: string }>('SHOW timezone')).rows[0].TimeZone).not.toBe('Asia/Tokyo');
+});
+
+test('what answers at the port of another service is told', async () => {
+  const other = createServer((_, response) => response.end('a web page')).listen(0, '127.0.0.1');
+  await new Promise((resolve) => other.once('listening', resolve));
+  const { port } = other.address() as AddressInfo;
+  try {
+    await expect(addSource(`postgresql://a:b@127.0.0.1:${port}/c`)).rejects.toMatchObject({
+      status: 422,
+      title: 'This does not answer as a database',
+    });
+  } finally {
+    other.close();
+    other.closeAllConnections();
+  }
 });
 
 test('what changed in the database is said in its words', async () => {
