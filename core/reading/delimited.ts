@@ -81,6 +81,7 @@ export class RecordCutter {
     const numbers: number[] = [];
     for (const record of data) {
       const at = this.next++;
+      if (record.length > LIMITS.recordCells) throw refuse.columns(record.length, `Row ${at.toLocaleString('en-GB')}`);
       if (record.length === 1 && record[0].trim() === '') continue;
       records.push(record);
       numbers.push(at);

@@ -14,6 +14,8 @@ export const LIMITS = {
   merged: 100_000,
   /** Characters of one cell. */
   cellText: 1_000_000,
+  /** Cells of one record of text, whatever is made of it. */
+  recordCells: 20_000,
   /** Characters of one record, or of one line, of text. */
   record: 4_000_000,
   /** Characters that a workbook keeps beside its cells, for cells to share. */

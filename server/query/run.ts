@@ -117,7 +117,7 @@ export function targetOf(sheet: ReadySheet, stop?: AbortSignal): Asked {
     table: liveTable(live, columns),
     columns,
     placed: false,
-    rows: (statement) => readingLive(live, (client, source) => onClient(client, source, statement, stop)),
+    rows: (statement) => readingLive(live, (client) => onClient(client, statement, stop)),
   };
 }
 

@@ -47,7 +47,7 @@ async function make(
   const within = drizzle(client);
   try {
     await client.query('BEGIN');
-    await onClient(client, pool(), keepSql(tableName, table, plan), stop);
+    await onClient(client, keepSql(tableName, table, plan), stop);
     const [{ size }] = (
       await within.execute<{ size: number }>(sql`SELECT count(*)::float8 AS size FROM ${tableOf(table)}`)
     ).rows;

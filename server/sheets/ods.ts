@@ -1,7 +1,7 @@
 import path from 'node:path';
 import { LIMITS, ReadingRefusal, refuse } from '@/core/reading';
 import { dateText, numberText, percentText } from './cell-texts';
-import type { Grid } from './grid';
+import { likelier, type Book, type Grid } from './grid';
 import { PackedXml, type XmlHearer } from './packed-xml';
 import type { Progress } from './records';
 import { RowSpool } from './row-spool';
@@ -13,18 +13,18 @@ const CONTENT = 'content.xml';
  * events; only rows that hold something are kept, and those on the disk.
  * @param wanted keeps only the rows of the sheet of this name
  */
-export async function readOds(file: string, wanted: string | undefined, progress: Progress): Promise<Grid[]> {
+export async function readOds(file: string, wanted: string | undefined, progress: Progress): Promise<Book> {
   const xml = await PackedXml.open(file);
   try {
     if (!xml.has(CONTENT)) throw new ReadingRefusal('This spreadsheet has no content. Save it again, then drop it.');
-    const read = async (kept: (name: string) => boolean) => {
-      const reader = new ContentReader((name) => new RowSpool(path.dirname(file), kept(name)));
+    const read = async (asked: (name: string) => boolean) => {
+      const reader = new ContentReader(asked, path.dirname(file));
       await xml.read(CONTENT, reader, { progress, keepPrefix: true });
-      return reader.grids;
+      return { grids: reader.grids, kept: reader.kept };
     };
-    const grids = await read((name) => wanted === undefined || name === wanted);
+    const book = await read((name) => wanted === undefined || name === wanted);
     // A sheet that was renamed since: the likeliest is taken.
-    return wanted === undefined || grids.some(({ name }) => name === wanted) ? grids : await read(() => true);
+    return wanted === undefined || book.grids.some(({ name }) => name === wanted) ? book : await read(() => true);
   } finally {
     xml.close();
   }
@@ -56,6 +56,7 @@ function timesOf(attributes: Attributes, name: string): number {
 /** Follows content.xml (ISO/IEC 26300-1, 9.1). Repeated emptiness only counts on. */
 class ContentReader implements XmlHearer {
   readonly grids: Grid[] = [];
+  kept: Grid | undefined;
   private sheet: OpenSheet | undefined;
   private row: string[] = [];
   private rowNumber = 0;
@@ -66,7 +67,10 @@ class ContentReader implements XmlHearer {
   private inText = 0;
   private inNote = 0;
 
-  constructor(private readonly spoolFor: (sheet: string) => RowSpool) {}
+  constructor(
+    private readonly asked: (sheet: string) => boolean,
+    private readonly folder: string,
+  ) {}
 
   open(name: string, attributes: Attributes): void {
     switch (name) {
@@ -109,7 +113,13 @@ class ContentReader implements XmlHearer {
   private openSheet(attributes: Attributes): void {
     if (this.sheet) return;
     const name = attributes['table:name'] ?? 'Sheet';
-    this.sheet = { name, spool: this.spoolFor(name), hiddenRows: 0, hiddenColumns: 0, mergedCells: 0 };
+    this.sheet = {
+      name,
+      spool: new RowSpool(this.folder, this.asked(name)),
+      hiddenRows: 0,
+      hiddenColumns: 0,
+      mergedCells: 0,
+    };
     this.rowNumber = 0;
   }
 
@@ -168,7 +178,10 @@ class ContentReader implements XmlHearer {
   private closeSheet(): void {
     const { sheet } = this;
     this.sheet = undefined;
-    if (sheet) this.grids.push({ ...sheet, hidden: false, records: (progress) => sheet.spool.rows(progress) });
+    if (!sheet) return;
+    const grid: Grid = { ...sheet, hidden: false, records: (progress) => sheet.spool.rows(progress) };
+    this.grids.push(grid);
+    if (this.asked(sheet.name)) this.kept = likelier(this.kept, grid);
   }
 }
 

@@ -27,19 +27,20 @@ export class RowSpool {
   private batch: { numbers: number[]; records: string[][] } = { numbers: [], records: [] };
   private text = 0;
   private bytes = 0;
-  private readonly file: number | undefined;
+  private file: number | undefined;
   /** The number of the last row. */
   last = 0;
   /** How many cells are filled. */
   filled = 0;
 
-  /** @param keeps whether rows are kept, or only counted */
-  constructor(folder: string, keeps = true) {
-    if (!keeps) return;
-    const name = path.join(folder, `.rows-${randomBytes(9).toString('hex')}`);
-    this.file = openSync(name, 'wx+');
-    unlinkSync(name);
-  }
+  /**
+   * @param folder where the file is made, once the rows are more than a batch
+   * @param keeps whether rows are kept, or only counted
+   */
+  constructor(
+    private readonly folder: string,
+    private readonly keeps = true,
+  ) {}
 
   /**
    * Adds a row; one without a filled cell counts for nothing.
@@ -61,16 +62,23 @@ export class RowSpool {
     this.filled += filled;
     if (this.filled > LIMITS.cells) throw refuse.cells();
     this.last = number;
-    if (this.file === undefined) return;
+    if (!this.keeps) return;
     this.batch.numbers.push(number);
     this.batch.records.push(cells.map(storable));
     this.text += text;
     if (this.batch.numbers.length >= BATCH_ROWS || this.text >= BATCH_TEXT) this.write();
   }
 
+  private open(): number {
+    const name = path.join(this.folder, `.rows-${randomBytes(9).toString('hex')}`);
+    const file = openSync(name, 'wx+');
+    unlinkSync(name);
+    return file;
+  }
+
   private write(): void {
-    const { file } = this;
-    if (file === undefined || this.batch.numbers.length === 0) return;
+    if (this.batch.numbers.length === 0) return;
+    const file = (this.file ??= this.open());
     const line = Buffer.from(`${JSON.stringify(this.batch)}\n`);
     for (let at = 0; at < line.length;) at += writeSync(file, line, at, line.length - at, this.bytes + at);
     this.bytes += line.length;
@@ -80,29 +88,34 @@ export class RowSpool {
 
   /** The rows as they were added, in batches. `blank` counts the rows between them that hold nothing. */
   async *rows(progress: Progress): AsyncGenerator<RecordBatch> {
-    const { file } = this;
-    if (file === undefined) throw new RangeError('these rows were only counted');
+    if (!this.keeps) throw new RangeError('these rows were only counted');
+    let last = 0;
+    for await (const { numbers, records } of this.batches(progress)) {
+      const until = numbers[numbers.length - 1];
+      const blank = until - last - numbers.length;
+      last = until;
+      yield { numbers: [...numbers], records: records.map((cells) => [...cells]), blank };
+    }
+  }
+
+  private async *batches(progress: Progress): AsyncGenerator<Batch> {
+    if (this.file === undefined) {
+      if (this.batch.numbers.length > 0) yield this.batch;
+      return;
+    }
     this.write();
     let rest: Buffer = Buffer.alloc(0);
-    let last = 0;
-    for (let at = 0; at < this.bytes;) {
-      const { buffer, bytesRead } = await readAt(file, Buffer.allocUnsafe(CHUNK), 0, CHUNK, at);
-      at += bytesRead;
+    for (let at = 0, read = CHUNK; at < this.bytes; at += read) {
+      const { buffer, bytesRead } = await readAt(this.file, Buffer.allocUnsafe(CHUNK), 0, CHUNK, at);
+      read = bytesRead;
       rest = Buffer.concat([rest, buffer.subarray(0, bytesRead)]);
       let from = 0;
       for (let end = rest.indexOf(LF); end >= 0; end = rest.indexOf(LF, from)) {
-        const { numbers, records } = JSON.parse(rest.toString('utf8', from, end)) as Batch;
+        yield JSON.parse(rest.toString('utf8', from, end)) as Batch;
         from = end + 1;
-        const until = numbers[numbers.length - 1];
-        yield {
-          numbers: [...numbers],
-          records: records.map((cells) => [...cells]),
-          blank: until - last - numbers.length,
-        };
-        last = until;
       }
       rest = rest.subarray(from);
-      progress(at / this.bytes);
+      progress((at + read) / this.bytes);
       await new Promise((resolve) => setImmediate(resolve));
     }
   }
@@ -110,5 +123,7 @@ export class RowSpool {
   /** Gives the room on the disk back. */
   close(): void {
     if (this.file !== undefined) closeSync(this.file);
+    this.file = undefined;
+    this.batch = { numbers: [], records: [] };
   }
 }

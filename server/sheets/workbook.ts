@@ -17,14 +17,14 @@ export async function workbookRecords(
   wanted?: string,
   progress: Progress = () => undefined,
 ): Promise<RecordSource> {
-  const grids = await (kind === 'xlsx' ? readXlsx : readOds)(path, wanted, progress).catch((error: unknown) => {
-    if (error instanceof ReadingRefusal) throw error;
-    throw new ReadingRefusal(
-      'This workbook is damaged or locked with a password: it cannot be read. Open it, save it again without a password, and drop that.',
-    );
-  });
-  const grid = grids.find(({ name }) => name === wanted) ?? likeliest(grids);
-  for (const other of grids) if (other !== grid) other.spool.close();
+  const { grids, kept: grid } = await (kind === 'xlsx' ? readXlsx : readOds)(path, wanted, progress).catch(
+    (error: unknown) => {
+      if (error instanceof ReadingRefusal) throw error;
+      throw new ReadingRefusal(
+        'This workbook is damaged or locked with a password: it cannot be read. Open it, save it again without a password, and drop that.',
+      );
+    },
+  );
   if (!grid)
     throw new ReadingRefusal('This workbook holds no cells. Check that the right one was saved, then drop it again.');
   const worksheets: Worksheet[] = grids.map(({ name, spool, hidden }) => ({
@@ -40,13 +40,6 @@ export async function workbookRecords(
     records: (told): AsyncGenerator<RecordBatch> => grid.records(told),
     end: () => grid.spool.close(),
   };
-}
-
-/** The visible worksheet with the most filled cells; the first among equals. */
-function likeliest(grids: readonly Grid[]): Grid | undefined {
-  const filled = ({ spool, hidden }: Grid) => (hidden ? 0.001 : 1) * spool.filled;
-  const best = grids.reduce<Grid | undefined>((a, b) => (a === undefined || filled(b) > filled(a) ? b : a), undefined);
-  return best && filled(best) > 0 ? best : undefined;
 }
 
 function notesOf({ hiddenRows, hiddenColumns, mergedCells }: Grid): string[] {

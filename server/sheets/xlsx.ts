@@ -1,7 +1,7 @@
 import path from 'node:path';
 import { LIMITS, refuse, type RecordBatch } from '@/core/reading';
 import { isShortest, numberText } from './cell-texts';
-import type { Grid } from './grid';
+import { likelier, type Book, type Grid } from './grid';
 import { Merges } from './merges';
 import { builtInLook, formatLook, formattedNumber, type FormatLook } from './number-formats';
 import { PackedXml, type XmlHearer } from './packed-xml';
@@ -14,7 +14,8 @@ interface Listed {
   readonly part: string;
 }
 
-interface Book {
+/** What the worksheets of a workbook share. */
+interface Shared {
   readonly texts: readonly string[];
   /** By the number of a cell's style. */
   readonly looks: readonly FormatLook[];
@@ -26,19 +27,22 @@ interface Book {
  * on the disk. Formulas give their stored results, error cells their error's text.
  * @param wanted reads only the worksheet of this name, where there is one
  */
-export async function readXlsx(file: string, wanted: string | undefined, progress: Progress): Promise<Grid[]> {
+export async function readXlsx(file: string, wanted: string | undefined, progress: Progress): Promise<Book> {
   const xml = await PackedXml.open(file);
   try {
     const { listed, since1904 } = await readList(xml);
-    const book: Book = { texts: await readTexts(xml), looks: await readLooks(xml), since1904 };
+    const book: Shared = { texts: await readTexts(xml), looks: await readLooks(xml), since1904 };
     const grids: Grid[] = [];
+    let kept: Grid | undefined;
     for (const [i, one] of listed.entries()) {
       const asked = one.name === wanted || !listed.some(({ name }) => name === wanted);
       const reader = new WorksheetReader(one, book, new RowSpool(path.dirname(file), asked));
       await xml.read(one.part, reader, { progress: (share) => progress((i + share) / listed.length) });
-      grids.push(reader.grid());
+      const grid = reader.grid();
+      grids.push(grid);
+      if (asked) kept = likelier(kept, grid);
     }
-    return grids;
+    return { grids, kept };
   } finally {
     xml.close();
   }
@@ -172,7 +176,7 @@ class WorksheetReader implements XmlHearer {
 
   constructor(
     private readonly listed: Listed,
-    private readonly book: Book,
+    private readonly book: Shared,
     private readonly spool: RowSpool,
   ) {}
 

@@ -1,7 +1,7 @@
 import { Pool, type PoolClient, type QueryConfig } from 'pg';
+import { cancel } from '../db/cancel';
 import { databaseError } from '../db/error';
 import { Problem } from '../problem';
-import { cancel } from './cancel';
 import { refuseMighty } from './mighty';
 
 export interface Address {
@@ -99,7 +99,7 @@ export async function reading<T>(pool: Pool, work: (client: PoolClient) => Promi
   let sound = false;
   try {
     const mine = (client = await pool.connect());
-    late = setTimeout(() => cancel(mine), MOST_MS + GRACE_MS);
+    late = setTimeout(() => void cancel(mine), MOST_MS + GRACE_MS);
     await client.query(
       `BEGIN TRANSACTION READ ONLY; SET LOCAL statement_timeout = ${MOST_MS}; SET LOCAL timezone = 'UTC'; SET LOCAL datestyle = 'ISO, YMD'; SET LOCAL standard_conforming_strings = on`,
     );

@@ -145,11 +145,10 @@ export async function poolOf(id: string): Promise<Pool> {
  * Works with the rows of a sheet that stays in its database. What was harmless in its SELECT when the sheet was opened may
  * have been made anew since.
  */
-export async function readingLive<T>({ source, relation }: Live, work: (client: PoolClient, pool: Pool) => Promise<T>) {
-  const pool = await poolOf(source);
-  return reading(pool, async (client) => {
+export async function readingLive<T>({ source, relation }: Live, work: (client: PoolClient) => Promise<T>) {
+  return reading(await poolOf(source), async (client) => {
     if ('query' in relation) await refuseHarmful(client, relation.query);
-    return work(client, pool);
+    return work(client);
   });
 }
 
