@@ -187,13 +187,8 @@ async function callBlob(path: string, init: RequestInit): Promise<Blob> {
 
 async function toError(response: Response): Promise<ApiError> {
   const problem = (await response.json().catch(() => ({}))) as { title?: string; detail?: string } & ApiError['more'];
-  const { title, detail, deleted } = problem;
-  return new ApiError(
-    response.status,
-    detail ?? `The server answered ${response.status}.`,
-    title,
-    deleted ? { deleted } : {},
-  );
+  const { title, detail, ...more } = problem;
+  return new ApiError(response.status, detail ?? `The server answered ${response.status}.`, title, more);
 }
 
 const json = (method: string, body: unknown, headers: Record<string, string> = {}): RequestInit => ({

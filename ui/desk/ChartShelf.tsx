@@ -38,7 +38,11 @@ export function ChartShelf({ charts, sheets, part }: { charts?: ListedChart[]; s
           <ChartCard key={chart.id} chart={chart} sheet={known.get(chart.sheet)} />
         ))}
       </ul>
-      {more > 0 && <Button onClick={grow}>Show more of the {more.toLocaleString('en-GB')} others</Button>}
+      {more > 0 && (
+        <Button className={styles.more} onClick={grow}>
+          Show more of the {more.toLocaleString('en-GB')} others
+        </Button>
+      )}
     </section>
   );
 }

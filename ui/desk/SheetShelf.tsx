@@ -29,8 +29,14 @@ export function SheetShelf({ sheets, part }: { sheets?: ListedSheet[]; part: str
         {shown.map((sheet) => (
           <SheetLine key={sheet.id} sheet={sheet} />
         ))}
+        {more > 0 && (
+          <li>
+            <Button type="text" block onClick={grow}>
+              Show more of the {more.toLocaleString('en-GB')} others
+            </Button>
+          </li>
+        )}
       </ul>
-      {more > 0 && <Button onClick={grow}>Show more of the {more.toLocaleString('en-GB')} others</Button>}
     </section>
   );
 }
