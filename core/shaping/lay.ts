@@ -16,7 +16,7 @@ import {
   type RowFilter,
 } from '../grain';
 import { BLANK, column, type ChartSpec, type Layer, type Sources } from '../spec';
-import type { Asking } from './ask';
+import { queryKey, type Asking } from './ask';
 import { ownPlace } from './order';
 import { rollerFor, type Roller } from './figures';
 import {
@@ -183,10 +183,17 @@ function stepName(at: number | undefined, step: 'year' | 'quarter', spec: ChartS
 /** Some series of the split, or all rows whatever they are split by. */
 export type Splits = readonly number[] | 'all';
 
+interface Stands {
+  readonly place: ReadonlyMap<GrainValue, number>;
+  readonly split: ReadonlyMap<GrainValue, number>;
+}
+
 /** The values of layers over places and splits: rolled up from the grain, or asked for where they cannot be. */
 export class Values {
-  private readonly cells = new Map<LaidPortion, number[][][]>();
-  private readonly rollers = new Map<string, Roller>();
+  private readonly bySplit = new Map<LaidPortion, number[][]>();
+  private readonly cuts = new Map<string, LaidPortion>();
+  private readonly stands = new Map<LaidPortion, Stands>();
+  private readonly rollers = new Map<LaidPortion, Map<string, Roller>>();
 
   constructor(
     private readonly laid: Laid,
@@ -200,7 +207,7 @@ export class Values {
     const found = wide ? one : this.cut(one, { across: true, split: false, filters: this.splitFilters(one, splits) });
     const cells = this.cellsOf(found, wide && one.portion.split !== undefined ? splits : 'all');
     if (one.portion.per !== undefined) return this.levels(found, cells, layer);
-    const roll = found === one ? this.rollerOf(layer, one) : rollerFor(layer, found.query, found.grain, this.ask.names);
+    const roll = this.rollerOf(layer, found);
     return cells.map((rows, place) => {
       if (!one.portion.exact || rows.length < 2) return roll(rows);
       // Several spellings of one group: their rows are asked for together.
@@ -208,24 +215,41 @@ export class Values {
     });
   }
 
+  /** The groups of rows of each split that have a place, in their order. */
+  private rowsOf(one: LaidPortion): readonly (readonly number[])[] {
+    let rows = this.bySplit.get(one);
+    if (!rows) {
+      rows = this.laid.splits.map((): number[] => []);
+      for (let i = 0; i < one.grain.size; i++) if (one.at[i] >= 0 && one.splitAt[i] >= 0) rows[one.splitAt[i]].push(i);
+      this.bySplit.set(one, rows);
+    }
+    return rows;
+  }
+
   /** The groups of rows at each place that are of some splits. */
   private cellsOf(one: LaidPortion, splits: Splits): readonly (readonly number[])[] {
-    let bySplit = this.cells.get(one);
-    if (!bySplit) {
-      bySplit = this.laid.splits.map(() => this.laid.places.values.map((): number[] => []));
-      for (let i = 0; i < one.grain.size; i++)
-        if (one.at[i] >= 0 && one.splitAt[i] >= 0) bySplit[one.splitAt[i]][one.at[i]].push(i);
-      this.cells.set(one, bySplit);
-    }
-    const some = splits === 'all' ? bySplit : splits.map((split) => bySplit[split]);
-    return some.length === 1
-      ? some[0]
-      : this.laid.places.values.map((_, place) => some.flatMap((cells) => cells[place]));
+    const bySplit = this.rowsOf(one);
+    const cells = this.laid.places.values.map((): number[] => []);
+    for (const rows of splits === 'all' ? bySplit : splits.map((split) => bySplit[split]))
+      for (const row of rows) cells[one.at[row]].push(row);
+    return cells;
+  }
+
+  /** The groups of rows that have a place and are of some splits, in their order. */
+  private rowsIn(one: LaidPortion, splits: Splits): readonly number[] {
+    const bySplit = this.rowsOf(one);
+    if (splits !== 'all' && one.portion.split !== undefined)
+      return splits.length === 1
+        ? bySplit[splits[0]]
+        : splits.flatMap((split) => bySplit[split]).sort((one, other) => one - other);
+    return one.at.flatMap((place, i) => (place >= 0 ? [i] : []));
   }
 
   private rollerOf(layer: Layer, one: LaidPortion): Roller {
-    let roll = this.rollers.get(layer.id);
-    if (!roll) this.rollers.set(layer.id, (roll = rollerFor(layer, one.query, one.grain, this.ask.names)));
+    let ofPortion = this.rollers.get(one);
+    if (!ofPortion) this.rollers.set(one, (ofPortion = new Map<string, Roller>()));
+    let roll = ofPortion.get(layer.id);
+    if (!roll) ofPortion.set(layer.id, (roll = rollerFor(layer, one.query, one.grain, this.ask.names)));
     return roll;
   }
 
@@ -233,10 +257,9 @@ export class Values {
   lump(layer: Layer, places: readonly number[] | 'all', splits: Splits): number | null {
     const one = this.portionOf(layer);
     const within = new Set(places === 'all' ? [] : places);
-    const inPlace = (place: number) => place >= 0 && (places === 'all' || within.has(place));
     if (!one.portion.exact) {
-      const rows = one.at.flatMap((place, i) => (inPlace(place) && this.holds(one, splits, one.splitAt[i]) ? [i] : []));
-      return this.rollerOf(layer, one)(rows);
+      const rows = this.rowsIn(one, splits);
+      return this.rollerOf(layer, one)(places === 'all' ? rows : rows.filter((row) => within.has(one.at[row])));
     }
     const single = this.single(one, splits);
     const found = this.cut(one, {
@@ -247,8 +270,11 @@ export class Values {
         ...(single ? [] : this.splitFilters(one, splits)),
       ],
     });
-    const rows = found.splitAt.flatMap((split, i) => (!single || this.holds(one, splits, split) ? [i] : []));
-    const roll = rollerFor(layer, found.query, found.grain, this.ask.names);
+    const rows =
+      single && splits !== 'all' && one.portion.split !== undefined
+        ? this.rowsOf(found)[splits[0]]
+        : found.splitAt.map((_, i) => i);
+    const roll = this.rollerOf(layer, found);
     return one.portion.per === undefined ? roll(rows.slice(0, 1)) : addUp(rows.map((row) => roll([row])));
   }
 
@@ -263,25 +289,38 @@ export class Values {
     return this.laid.spec.split !== undefined && !layer.whole && this.portionOf(layer).portion.split !== undefined;
   }
 
-  private holds({ portion }: LaidPortion, splits: Splits, split: number): boolean {
-    return splits === 'all' || portion.split === undefined || splits.includes(split);
-  }
-
   private single({ portion }: LaidPortion, splits: Splits): boolean {
     return portion.split === undefined || (splits !== 'all' && splits.length === 1);
+  }
+
+  /** Where the keys of a portion stand, across and among the splits. */
+  private standsOf(one: LaidPortion): Stands {
+    let stands = this.stands.get(one);
+    if (!stands) {
+      stands = {
+        place: new Map(one.keys.map((key, i) => [key, one.at[i]])),
+        split: new Map(one.splitKeys.map((key, i) => [key, one.splitAt[i]])),
+      };
+      this.stands.set(one, stands);
+    }
+    return stands;
   }
 
   /** Asks a portion's question cut otherwise, and lays the answer out. */
   private cut(one: LaidPortion, cut: Cut): LaidPortion {
     const query = portionQuery(one.portion, cut);
     const grain = this.ask.grain(query);
+    const key = queryKey(query);
+    const before = this.cuts.get(key);
+    // The same question is asked for many series: its answer is laid out once, and so is that it is not there yet.
+    const same = before && (before.grain === grain || before.grain.size + grain.size === 0);
+    if (same && before.portion === one.portion) return before;
     const axes = axesOf(one.portion, cut);
     const keys = acrossKeys({ portion: one.portion, query, grain }, axes.across);
     const splitKeys = axes.split ? keysOf({ query, grain }, axes.split) : [];
-    const place = new Map(one.keys.map((key, i) => [key, one.at[i]]));
-    const split = new Map(one.splitKeys.map((key, i) => [key, one.splitAt[i]]));
+    const { place, split } = this.standsOf(one);
     const all = new Array<number>(grain.size).fill(0);
-    return {
+    const found = {
       portion: one.portion,
       query,
       grain,
@@ -290,6 +329,8 @@ export class Values {
       at: axes.across ? keys.map((key) => place.get(key) ?? -1) : all,
       splitAt: axes.split ? splitKeys.map((key) => split.get(key) ?? -1) : all,
     };
+    this.cuts.set(key, found);
+    return found;
   }
 
   private placeFilters(one: LaidPortion, places: ReadonlySet<number> | undefined): RowFilter[] {
@@ -300,7 +341,8 @@ export class Values {
 
   private splitFilters(one: LaidPortion, splits: Splits): RowFilter[] {
     if (splits === 'all' || one.portion.split === undefined) return [];
-    const keys = [...new Set(one.splitKeys.filter((_, i) => splits.includes(one.splitAt[i])))];
+    const wanted = new Set(splits);
+    const keys = [...new Set(one.splitKeys.filter((_, i) => wanted.has(one.splitAt[i])))];
     return [keysFilter(keys, axesOf(one.portion).split, one.portion)];
   }
 
@@ -308,7 +350,7 @@ export class Values {
   private levels(found: LaidPortion, cells: readonly (readonly number[])[], layer: Layer): (number | null)[] {
     const { per } = axesOf(found.portion);
     const perKeys = per ? keysOf(found, per) : [];
-    const roll = rollerFor(layer, found.query, found.grain, this.ask.names);
+    const roll = this.rollerOf(layer, found);
     const overTime = this.laid.spec.across.as === 'time';
     const held = new Map<GrainValue, number>();
     return cells.map((rows) => {

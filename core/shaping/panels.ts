@@ -138,16 +138,21 @@ function alignedTo(series: FrameSeries, own: Frame, whole: Frame): FrameSeries {
 
 /** Answers the questions of one copy from the answer about all copies, where it can be rolled up. */
 class CopyAsk implements Asking {
+  private readonly keys: ReadonlySet<GrainValue>;
+  private readonly name: string;
+
   constructor(
     private readonly ask: Asking,
-    private readonly filter: PlainFilter,
+    filter: PlainFilter,
     private readonly axis: GrainAxis,
-    private readonly keys: readonly GrainValue[],
-  ) {}
+    keys: readonly GrainValue[],
+  ) {
+    this.keys = new Set(keys);
+    this.name = JSON.stringify(filter);
+  }
 
   grain(query: GroupedQuery): Grain {
-    const name = JSON.stringify(this.filter);
-    const filters = query.filters.filter((one) => JSON.stringify(one) !== name);
+    const filters = query.filters.filter((one) => JSON.stringify(one) !== this.name);
     const rolls = query.measures.every(isRollable);
     if (!rolls || filters.length === query.filters.length) return this.ask.grain(query);
     const axes = query.axes.some((axis) => JSON.stringify(axis) === JSON.stringify(this.axis))
@@ -156,7 +161,7 @@ class CopyAsk implements Asking {
     const all: GroupedQuery = { ...query, filters, axes };
     const grain = this.ask.grain(all);
     const own = grain.axes[axes.findIndex((axis) => JSON.stringify(axis) === JSON.stringify(this.axis))] ?? [];
-    const kept = own.flatMap((key, i) => (this.keys.includes(key) ? [i] : []));
+    const kept = own.flatMap((key, i) => (this.keys.has(key) ? [i] : []));
     const copy: Grain = {
       size: kept.length,
       axes: grain.axes.map((keys) => kept.map((i) => keys[i])),

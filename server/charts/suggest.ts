@@ -2,7 +2,8 @@ import { LOCALE, type Locale } from '@/core/calendar';
 import type { ChartModel, Form, Size } from '@/core/layout';
 import { assignSides, draftSpec, fitScales, median, propose, sortPicks } from '@/core/recommend';
 import { defaultOrder, type Frame } from '@/core/shaping';
-import { hasSteps, type ChartSpec, type Columns, type Side } from '@/core/spec';
+import { hasSteps, InvalidInput, type ChartSpec, type Columns, type Side } from '@/core/spec';
+import { Problem } from '../problem';
 import type { Book } from './book';
 import { drawnFrame, frameOf } from './model';
 
@@ -27,7 +28,7 @@ export async function suggest(
   const plain = draftSpec(sheet.id, columns, picks);
   if (!plain) return [];
   const draft: ChartSpec = {
-    ...plain,
+    ...fewSplits(plain, columns),
     ...(locale === LOCALE ? {} : { look: { locale } }),
     // A calendar of the desk's own goes with every new chart that has one.
     ...(dated(plain, columns) && Object.keys(calendar).length > 0 ? { calendar } : {}),
@@ -58,14 +59,14 @@ export async function suggest(
     level: 'note' as const,
     message: why,
   }));
-  return Promise.all(
+  const drawn = await Promise.allSettled(
     proposals.map(async (proposal) => {
-      const drawn = await frameOf(proposal.spec, book);
+      const own = await frameOf(proposal.spec, book);
       const fitted = fitScales(proposal.spec, {
-        left: sideValues(drawn, proposal.spec, 'left'),
-        right: sideValues(drawn, proposal.spec, 'right'),
+        left: sideValues(own, proposal.spec, 'left'),
+        right: sideValues(own, proposal.spec, 'right'),
       });
-      const model = drawnFrame(fitted, book, drawn, size);
+      const model = drawnFrame(fitted, book, own, size);
       return {
         form: model.form,
         score: proposal.score,
@@ -75,6 +76,23 @@ export async function suggest(
       };
     }),
   );
+  // A form that would come to more than a chart holds is none of those that suit; where none is left, it is said why.
+  const found = drawn.flatMap((one) => (one.status === 'fulfilled' ? [one.value] : []));
+  const failed = drawn.find((one) => one.status === 'rejected' && !(found.length > 0 && isTooMuch(one.reason)));
+  if (failed?.status === 'rejected') throw failed.reason;
+  return found;
+}
+
+const isTooMuch = (error: unknown): boolean =>
+  error instanceof InvalidInput || (error instanceof Problem && error.status === 422);
+
+/** More splits than these are not even drafted: the largest stand alone from the start. */
+const TOO_MANY_SPLITS = 200;
+
+function fewSplits(spec: ChartSpec, columns: Columns): ChartSpec {
+  const { split } = spec;
+  const many = split && !split.step && (columns.get(split.column)?.stats.distinct ?? 0) > TOO_MANY_SPLITS;
+  return many ? { ...spec, split: { ...split, keep: KEPT_SPLITS } } : spec;
 }
 
 const dated = ({ across }: ChartSpec, columns: Columns) => {
