@@ -1,6 +1,6 @@
 import { fromIso } from '../calendar';
 import { InvalidInput } from '../spec';
-import { checkCells, checkGroups, checkMarks, checkRun, LARGEST_CHART } from './limits';
+import { checkCells, checkCopies, checkGroups, checkMarks, checkRun, LARGEST_CHART } from './limits';
 
 const told = (work: () => void): string => {
   try {
@@ -37,5 +37,6 @@ test('groups, cells and marks', () => {
     /^across: this would make more than 200,000 groups/,
   );
   expect(told(() => checkCells(40_000, 36))).toMatch(/^split: 40,000 places times 36 series are more/);
+  expect(told(() => checkCopies(40_000))).toMatch(/^panels: there would be 40,000 small copies/);
   expect(told(() => checkMarks(60_001))).toMatch(/^layers: 60,001 values would be drawn/);
 });

@@ -9,6 +9,8 @@ export const LARGEST_CHART = {
   groups: 200_000,
   /** Places times series, before the smallest go together. */
   cells: 500_000,
+  /** Small copies. */
+  copies: 210,
   /** Values that are drawn. */
   marks: 60_000,
 } as const;
@@ -52,6 +54,15 @@ export function checkCells(places: number, series: number): void {
     throw tooMuch(
       'split',
       `${n(places)} places times ${n(series)} series are more than can be shown. Split by a column with fewer values, take only some rows, or choose a longer step`,
+    );
+}
+
+/** @throws InvalidInput where there would be more small copies than a chart holds */
+export function checkCopies(copies: number): void {
+  if (copies > LARGEST_CHART.copies)
+    throw tooMuch(
+      'panels',
+      `there would be ${n(copies)} small copies, and at most ${n(LARGEST_CHART.copies)} are drawn. Keep the largest, or take a column with fewer values`,
     );
 }
 

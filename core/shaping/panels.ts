@@ -12,6 +12,7 @@ import {
 import { column, type ChartSpec, type PlainFilter, type Sources } from '../spec';
 import type { Asking } from './ask';
 import type { Frame, FramePoint, FrameSeries } from './frame';
+import { checkCopies } from './limits';
 import { filterValue } from './places';
 import { shapePoints } from './points';
 import { shapeGroups, type Common } from './groups';
@@ -35,6 +36,7 @@ export function shapePanels(spec: ChartSpec, sources: Sources, ask: Asking): Fra
       })),
     };
   const copies = copiesOf(whole, panels, sources, ask);
+  checkCopies(copies.length);
   const profile = column(sources.columns, panels.column);
   const common: Common | undefined = all && {
     keys: [...new Set(all.laid.portions.filter(({ portion }) => !portion.other).flatMap(({ keys }) => keys))],

@@ -87,7 +87,9 @@ export const FORMS = {
   'a copy per group': (e) => {
     const { split, ...rest } = e.spec;
     if (!split) return undefined;
-    const few = e.series > MOST_COPIES ? { keep: MOST_COPIES - 1 } : {};
+    // Where the split keeps its largest, so do the copies.
+    const keep = e.series > MOST_COPIES ? MOST_COPIES - 1 : split.keep;
+    const few = keep === undefined ? {} : { keep };
     return {
       ...shaped(rest, () => (overTime(rest) ? 'line' : 'column')),
       panels: { column: split.column, ...few },
