@@ -3,7 +3,7 @@ import { nearestLocale } from '@/core/calendar';
 import type { ColumnProfile, Correction } from '@/core/inference';
 import type { ChartModel, Form } from '@/core/layout';
 import type { Reading, ShapeChoices } from '@/core/reading';
-import type { FormerColumn, ChartSpec, PlacedPoint } from '@/core/spec';
+import { inSentences, type ChartSpec, type FormerColumn, type InputError, type PlacedPoint } from '@/core/spec';
 
 /** What the application's own API answers; see docs/api.md. The interface uses nothing else. */
 export interface Sheet {
@@ -186,9 +186,15 @@ async function callBlob(path: string, init: RequestInit): Promise<Blob> {
 }
 
 async function toError(response: Response): Promise<ApiError> {
-  const problem = (await response.json().catch(() => ({}))) as { title?: string; detail?: string } & ApiError['more'];
-  const { title, detail, ...more } = problem;
-  return new ApiError(response.status, detail ?? `The server answered ${response.status}.`, title, more);
+  const problem = (await response.json().catch(() => ({}))) as {
+    title?: string;
+    detail?: string;
+    errors?: InputError[];
+  } & ApiError['more'];
+  const { title, detail, errors, ...more } = problem;
+  // Whoever sees the words sees no spec: its paths are left out.
+  const words = title === 'Input is not right' && errors?.length ? inSentences(errors) : detail;
+  return new ApiError(response.status, words ?? `The server answered ${response.status}.`, title, more);
 }
 
 const json = (method: string, body: unknown, headers: Record<string, string> = {}): RequestInit => ({

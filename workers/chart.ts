@@ -3,7 +3,7 @@ import { withChecks } from '@/core/checks';
 import type { Answer, GrainQuery } from '@/core/grain';
 import { layout, type ChartModel, type Size } from '@/core/layout';
 import { HeldAnswers, Pending, shape } from '@/core/shaping';
-import { byKey, type ChartSpec } from '@/core/spec';
+import { byKey, inSentences, InvalidInput, type ChartSpec } from '@/core/spec';
 import { versionsOf, type WorkerSheet } from './sheet';
 
 const held = new HeldAnswers();
@@ -36,6 +36,8 @@ const chartWorker = {
       return withChecks({ spec, sources, frame, rowCount: sheet.rowCount, model: layout(frame, spec, sources, size) });
     } catch (error) {
       if (error instanceof Pending) return undefined;
+      // Classes do not cross to the page; its words do.
+      if (error instanceof InvalidInput) throw new Error(inSentences(error.errors));
       throw error;
     }
   },

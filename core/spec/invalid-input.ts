@@ -12,3 +12,7 @@ export class InvalidInput extends Error {
     super(errors.map((error) => `${error.path}: ${error.message}`).join('; '));
   }
 }
+
+/** What is wrong, in sentences for whoever sees no paths. */
+export const inSentences = (errors: readonly InputError[]): string =>
+  errors.map(({ message }) => `${message.charAt(0).toUpperCase()}${message.slice(1).replace(/\.$/, '')}.`).join(' ');

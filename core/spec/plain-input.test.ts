@@ -1,5 +1,5 @@
 import { checkPlain } from './plain-input';
-import { InvalidInput } from './invalid-input';
+import { inSentences, InvalidInput } from './invalid-input';
 import { parseSpec } from './validate';
 
 const pathOf = (work: () => unknown): string | undefined => {
@@ -59,3 +59,12 @@ test.each([
 });
 
 test('a blank among the values of a filter is a value', () => expect(parseSpec(spec).filters).toHaveLength(1));
+
+test('what is wrong is told in sentences without paths', () => {
+  expect(
+    inSentences([
+      { path: 'across.step', message: 'from 1925 to 2025 there are 876,601 hours' },
+      { path: 'filters.0', message: '"Sold" holds numbers.' },
+    ]),
+  ).toBe('From 1925 to 2025 there are 876,601 hours. "Sold" holds numbers.');
+});
