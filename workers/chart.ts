@@ -4,28 +4,21 @@ import type { Answer, GrainQuery } from '@/core/grain';
 import { layout, type ChartModel, type Size } from '@/core/layout';
 import { HeldAnswers, Pending, shape } from '@/core/shaping';
 import { byKey, inSentences, InvalidInput, type ChartSpec } from '@/core/spec';
-import { versionsOf, type WorkerSheet } from './sheet';
+import type { SheetVersion, WorkerSheet } from './sheet';
 
 const held = new HeldAnswers();
-let versions = '';
-
-/** Answers of other rows than those of the sheets as they are now are let go. */
-function holdFor(now: string): void {
-  if (now !== versions) held.clear();
-  versions = now;
-}
 
 /** Shapes and lays charts out from grains that were fetched once, so that a change asks nothing of the database. */
 const chartWorker = {
   /** Holds answers, under the versions that the sheets had when they were asked for. */
-  put(answers: readonly { query: GrainQuery; answer: Answer }[], of: string): void {
-    holdFor(of);
+  put(answers: readonly { query: GrainQuery; answer: Answer }[], of: readonly SheetVersion[]): void {
+    held.holdFor(of);
     for (const { query, answer } of answers) held.put(query, answer);
   },
 
   /** The drawing model, or nothing where a grain is missing. */
   model(spec: ChartSpec, sheet: WorkerSheet, others: readonly WorkerSheet[], size: Size): ChartModel | undefined {
-    holdFor(versionsOf([sheet, ...others]));
+    held.holdFor([sheet, ...others]);
     const sources = {
       columns: byKey(sheet.columns),
       others: new Map(others.map(({ id, columns }) => [id, byKey(columns)])),

@@ -9,6 +9,5 @@ export interface WorkerSheet {
   readonly columns: readonly ColumnProfile[];
 }
 
-/** By what held answers are told to be of the rows that the sheets have now. */
-export const versionsOf = (sheets: readonly Pick<WorkerSheet, 'id' | 'version'>[]): string =>
-  JSON.stringify(sheets.map(({ id, version }) => [id, version]));
+/** By what held answers are told to be of the rows that a sheet has now. */
+export type SheetVersion = Pick<WorkerSheet, 'id' | 'version'>;

@@ -2,7 +2,7 @@ import { wrap, type Remote } from 'comlink';
 import type { ChartModel, Size } from '@/core/layout';
 import type { ChartSpec } from '@/core/spec';
 import type { ChartWorker } from '@/workers/chart';
-import { versionsOf, type WorkerSheet } from '@/workers/sheet';
+import type { SheetVersion, WorkerSheet } from '@/workers/sheet';
 import { api, type Sheet } from '../api';
 
 let running: Remote<ChartWorker> | undefined;
@@ -30,6 +30,9 @@ const forWorker = (sheet: Sheet): WorkerSheet => ({
   columns: sheet.columns,
 });
 
+const versionsOf = (sheets: readonly Sheet[]): SheetVersion[] =>
+  sheets.map((sheet) => ({ id: sheet.id, version: sheetVersion(sheet) }));
+
 /** The drawing model of a chart out of the grains that are held; nothing where one is missing. */
 export function drawHeld(
   spec: ChartSpec,
@@ -53,7 +56,7 @@ export async function drawChart(
 ): Promise<ChartModel> {
   const known = await drawHeld(spec, sheet, others, size);
   if (known) return known;
-  const of = versionsOf([sheet, ...others].map(forWorker));
+  const of = versionsOf([sheet, ...others]);
   const { answers, tooLarge } = await api.grains(spec, signal);
   if (!tooLarge) {
     await chartWorker().put(answers, of);
@@ -65,7 +68,7 @@ export async function drawChart(
 
 /** Fetches the grains of a chart that is drawn already, so that the next change of it is made here. */
 export async function prepareChanges(spec: ChartSpec, sheet: Sheet, others: readonly Sheet[]): Promise<void> {
-  const of = versionsOf([sheet, ...others].map(forWorker));
+  const of = versionsOf([sheet, ...others]);
   const { answers } = await api.grains(spec);
   await chartWorker().put(answers, of);
 }
