@@ -81,7 +81,7 @@ function toFormula(node: jsep.Expression, text: string): Formula {
     case 'Literal': {
       const { value, raw } = node as jsep.Literal;
       if (typeof value !== 'number' || !Number.isFinite(value)) return wrong(`${raw} is not a number.`, raw);
-      return { is: 'number', text: plainText(value) };
+      return { is: 'number', text: DIGITS.test(raw) ? raw.replace(/^0+(?=\d)/, '') : plainText(value) };
     }
     case 'Identifier': {
       const { name } = node as jsep.Identifier;
@@ -105,6 +105,9 @@ function toFormula(node: jsep.Expression, text: string): Formula {
       return wrong('This cannot stand in a formula. Columns, numbers, + − × ÷ and brackets make it.');
   }
 }
+
+/** More digits than a double holds: the number stays as it is written. */
+const DIGITS = /^(?=(?:\D*\d){16})\d+(?:\.\d+)?$/;
 
 /** A number without an exponent, as databases and exact sums read it. */
 function plainText(value: number): string {

@@ -1,4 +1,5 @@
 import { isNumeric, type ColumnProfile } from '../inference';
+import { headerKey } from '../reading';
 import type { Columns } from './against-columns';
 import { amountColumns, type Amount, type ChartSpec, type Filter, type Layer } from './chart-spec';
 import { isUsableFormula } from './formula';
@@ -85,10 +86,9 @@ function ownKeys(spec: ChartSpec): string[] {
  */
 export function couldStandFor(gone: FormerColumn | undefined, columns: Columns): ColumnProfile[] {
   const fits = [...columns.values()].filter((one) => !gone || suits(one, gone));
-  const plain = (name: string) => name.trim().toLowerCase();
   const score = (one: ColumnProfile): number => {
     if (!gone) return 0;
-    const [a, b] = [plain(one.name), plain(gone.name)];
+    const [a, b] = [headerKey(one.name), headerKey(gone.name)];
     return (
       (a === b ? 8 : a.includes(b) || b.includes(a) ? 4 : 0) +
       (one.unit !== undefined && one.unit === gone.unit ? 2 : 0) +
@@ -240,7 +240,6 @@ export function withSheetInstead(
   lost: { readonly id: string; readonly columns: readonly FormerColumn[] },
   sheet: { readonly id: string; readonly columns: readonly Pick<ColumnProfile, 'key' | 'name' | 'type'>[] },
 ): ChartSpec | undefined {
-  const plain = (name: string) => name.trim().toLowerCase();
   const moved: ChartSpec = {
     ...spec,
     layers: spec.layers.map((layer) =>
@@ -250,7 +249,7 @@ export function withSheetInstead(
   const keys = new Set(spec.layers.flatMap((layer) => (layer.from?.sheet === lost.id ? layerKeys(layer) : [])));
   const pairs = [...keys].map((key) => {
     const known = lost.columns.find((one) => one.key === key);
-    return [key, known && sheet.columns.find(({ name }) => plain(name) === plain(known.name))?.key] as const;
+    return [key, known && sheet.columns.find(({ name }) => headerKey(name) === headerKey(known.name))?.key] as const;
   });
   if (pairs.some(([, to]) => to === undefined)) return undefined;
   // In two steps, so that keys that change places do not meet.

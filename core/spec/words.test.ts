@@ -128,3 +128,17 @@ describe('formulas as they are typed', () => {
     ['5 + 2', false],
   ])('%s is linear: %s', (text, linear) => expect(isLinear(parseFormula(text))).toBe(linear));
 });
+
+test('a number in a formula keeps its digits', () => {
+  const text = (formula: string) => {
+    const read = parseFormula(formula);
+    return read.is === 'number' ? read.text : undefined;
+  };
+  expect(['9007199254740993', '0.10', '007', '1e3', '0.12345678901234567890'].map(text)).toEqual([
+    '9007199254740993',
+    '0.1',
+    '7',
+    '1000',
+    '0.12345678901234567890',
+  ]);
+});

@@ -5,6 +5,7 @@ import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { eq } from 'drizzle-orm';
 import Papa from 'papaparse';
+import { headerKey } from '@/core/reading';
 import { sheets, type SheetRow } from '../db/schema';
 import { Problem } from '../problem';
 import { openSource } from './open-source';
@@ -32,10 +33,8 @@ export interface Merged {
   readonly lacking: readonly ColumnChange[];
 }
 
-export const plain = (name: string) => name.trim().toLowerCase();
-
 export const nameNow = (name: string, same: readonly SameColumn[]) =>
-  same.find(({ was }) => plain(was) === plain(name))?.now ?? name;
+  same.find(({ was }) => headerKey(was) === headerKey(name))?.now ?? name;
 
 /** Writes the rows of a sheet and those of a newer file that it lacks into one file, by the names of the columns. */
 export async function mergeRows(old: SheetRow, row: SheetRow, same: readonly SameColumn[]): Promise<Merged> {
@@ -58,9 +57,9 @@ async function merge(
   same: readonly SameColumn[],
 ): Promise<Merged> {
   const headers = before.headers.map((name) => nameNow(name, same));
-  const known = new Set(headers.map(plain));
-  const extra = after.headers.flatMap((name, i) => (known.has(plain(name)) ? [] : [{ name, i }]));
-  const places = headers.map((name) => after.headers.findIndex((other) => plain(other) === plain(name)));
+  const known = new Set(headers.map(headerKey));
+  const extra = after.headers.flatMap((name, i) => (known.has(headerKey(name)) ? [] : [{ name, i }]));
+  const places = headers.map((name) => after.headers.findIndex((other) => headerKey(other) === headerKey(name)));
   const lacking = headers.flatMap((name, c): ColumnChange[] => {
     if (places[c] >= 0) return [];
     const inPlace = extra.find(({ i }) => i === c)?.name;

@@ -1,5 +1,6 @@
 import { eq } from 'drizzle-orm';
 import { TYPE_WORDS } from '@/core/inference';
+import { headerKey } from '@/core/reading';
 import { InvalidInput } from '@/core/spec';
 import { database } from '../db/client';
 import { sheets, type SheetRow } from '../db/schema';
@@ -9,7 +10,7 @@ import { deleteForsaken } from './deleting';
 import { formerOf } from './import';
 import { keepSums, stopKeeping } from './keep-sums';
 import { lockSheet } from './lock';
-import { nameNow, plain, renamed, type ColumnChange, type Merged, type SameColumn } from './merge-rows';
+import { nameNow, renamed, type ColumnChange, type Merged, type SameColumn } from './merge-rows';
 import { runJob } from './readers';
 import { letGo } from './received-files';
 import { stoppably } from './running';
@@ -129,7 +130,7 @@ async function takeNow(id: string, staged: string): Promise<SheetRow> {
 
 /** @throws InvalidInput where a column is not of the sheet. */
 function checkSame(same: readonly SameColumn[], { name, headers }: ReadySheet): void {
-  const unknown = same.filter(({ was }) => !headers.some((header) => plain(header) === plain(was)));
+  const unknown = same.filter(({ was }) => !headers.some((header) => headerKey(header) === headerKey(was)));
   if (unknown.length > 0)
     throw new InvalidInput(unknown.map(({ was }) => ({ path: 'was', message: `"${name}" has no column "${was}"` })));
 }
