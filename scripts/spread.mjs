@@ -13,6 +13,7 @@ import { main, say, Stop } from './lib/run.mjs';
 
 const ROWS = Number(process.env.SPREAD_ROWS ?? 100_000);
 const SPOTS = ['Yard', 'Glasshouse', 'Web shop'];
+const READER = { username: 'spread_reader', password: 'reads' };
 const COLUMNS = 'sold_on timestamp, spot text, plants text, takings numeric';
 
 await main(async () => {
@@ -53,20 +54,24 @@ await main(async () => {
     await middle.client.query('CREATE EXTENSION postgres_fdw');
     await middle.client.query(`ALTER SYSTEM SET enable_partitionwise_aggregate = on`);
     await middle.client.query('SELECT pg_reload_conf()');
+    // A source is read by a user who only reads.
+    await middle.client.query(`CREATE ROLE ${READER.username} LOGIN PASSWORD '${READER.password}'`);
     await middle.client.query(`CREATE TABLE receipts (${COLUMNS}) PARTITION BY LIST (spot)`);
     for (const [i, { url, spot }] of holders.entries()) {
       const name = `holder_${i + 1}`;
       await middle.client.query(
         `CREATE SERVER ${name} FOREIGN DATA WRAPPER postgres_fdw OPTIONS (host '127.0.0.1', port '${url.port}', dbname 'postgres', use_remote_estimate 'true')`,
       );
-      await middle.client.query(
-        `CREATE USER MAPPING FOR upchart SERVER ${name} OPTIONS (user '${url.username}', password '${url.password}')`,
-      );
+      for (const user of ['upchart', READER.username])
+        await middle.client.query(
+          `CREATE USER MAPPING FOR ${user} SERVER ${name} OPTIONS (user '${url.username}', password '${url.password}')`,
+        );
       await middle.client.query(
         `CREATE FOREIGN TABLE receipts_${i + 1} PARTITION OF receipts FOR VALUES IN ('${spot}') SERVER ${name} OPTIONS (table_name 'receipts')`,
       );
     }
     await middle.client.query('CREATE TABLE receipts_together AS SELECT * FROM receipts');
+    await middle.client.query(`GRANT SELECT ON ALL TABLES IN SCHEMA public TO ${READER.username}`);
     await migrate(middle.url.href);
     server = await serve(await freePort(), { DATABASE_URL: middle.url.href, UPCHART_HOME: home }, { quiet: true });
     const post = async (route, body) => {
@@ -78,7 +83,7 @@ await main(async () => {
       if (!response.ok) throw new Stop(`${route}: ${await response.text()}`);
       return response.json();
     };
-    const source = await post('/api/sources', { address: middle.url.href });
+    const source = await post('/api/sources', { address: Object.assign(new URL(middle.url.href), READER).href });
     const chart = async (table) => {
       const sheet = await post(`/api/sources/${source.id}/sheets`, { schema: 'public', table });
       const key = (name) => sheet.columns.find((column) => column.name === name).key;
