@@ -1,4 +1,4 @@
-import { and, desc, eq, sql } from 'drizzle-orm';
+import { and, desc, eq, inArray, sql } from 'drizzle-orm';
 import type { ChartSpec } from '@/core/spec';
 import { database } from '../db/client';
 import { charts } from '../db/schema';
@@ -54,6 +54,15 @@ export async function chartRow(id: string): Promise<ChartRow> {
   const [row] = await database().select().from(charts).where(eq(charts.id, id));
   if (!row) throw notFound('chart');
   return row;
+}
+
+/** Some saved charts by their ids; those that are gone are not among them. */
+export async function chartRows(ids: readonly string[]): Promise<ReadonlyMap<string, ChartRow>> {
+  const rows = await database()
+    .select()
+    .from(charts)
+    .where(inArray(charts.id, [...ids]));
+  return new Map(rows.map((row) => [row.id, row]));
 }
 
 export async function deleteChart(id: string): Promise<void> {

@@ -1,9 +1,9 @@
 import { ArrayMaxSize, IsArray, IsInt, Max, Min, Matches } from 'class-validator';
-import type { ChartModel } from '@/core/layout';
+import type { ChartModel, Size } from '@/core/layout';
 import { InvalidInput, validInput } from '@/core/spec';
-import { Problem } from '../problem';
+import { notFound, Problem } from '../problem';
 import { openBook } from './book';
-import { chartRow } from './charts';
+import { chartRows, type ChartRow } from './charts';
 import { checkSpec, modelOf } from './model';
 
 const MOST = 60;
@@ -20,12 +20,14 @@ export type Picture = { readonly id: string } & ({ readonly model: ChartModel } 
 /** The drawings of some saved charts, a screenful at once; one that cannot be drawn keeps no other from being. @throws InvalidInput */
 export async function picturesOf(body: unknown, signal?: AbortSignal): Promise<Picture[]> {
   const { charts, width, height } = validInput(PicturesInput, body, 'request');
-  return Promise.all(charts.map((id) => pictureOf(id, { width, height }, signal)));
+  const saved = await chartRows(charts);
+  return Promise.all(charts.map((id) => pictureOf(id, saved.get(id), { width, height }, signal)));
 }
 
-async function pictureOf(id: string, size: { width: number; height: number }, signal?: AbortSignal): Promise<Picture> {
+async function pictureOf(id: string, chart: ChartRow | undefined, size: Size, signal?: AbortSignal): Promise<Picture> {
   try {
-    const { spec } = await chartRow(id);
+    if (!chart) throw notFound('chart');
+    const { spec } = chart;
     const book = await openBook(spec);
     checkSpec(spec, book);
     return { id, model: await modelOf(spec, book, size, signal) };

@@ -36,10 +36,9 @@ export interface ReadingOrder {
  * @throws ReadingRefusal where the file cannot become a sheet.
  */
 export async function readSheet(sheet: SheetRow, order: ReadingOrder = {}): Promise<void> {
-  let soFar: ((percent: number) => void) | undefined = progressTeller(sheet, { rowsSoFar: 0 });
+  const tell = progressTeller(sheet, { rowsSoFar: 0 });
   // Workbooks and JSON are gone through once before their rows are known: a third of the way.
-  const source = await openSource(sheet, order.choices ?? sheet.choices, (share) => soFar?.(share * BEFORE_ROWS));
-  soFar = undefined;
+  const source = await openSource(sheet, order.choices ?? sheet.choices, (share) => void tell(share * BEFORE_ROWS));
   try {
     await readRows(sheet, source, order);
   } finally {

@@ -13,10 +13,7 @@ const BATCH_TEXT = 128 * 1024;
 const CHUNK = 1 << 20;
 const LF = 10;
 
-interface Batch {
-  readonly numbers: readonly number[];
-  readonly records: readonly (readonly string[])[];
-}
+type Batch = Pick<RecordBatch, 'numbers' | 'records'>;
 
 /**
  * Rows of texts that are put down in a file of their own while a workbook or JSON is read, and read from there as often as
@@ -24,7 +21,7 @@ interface Batch {
  * the process leaves it behind. Texts that cannot be stored are made storable on the way in.
  */
 export class RowSpool {
-  private batch: { numbers: number[]; records: string[][] } = { numbers: [], records: [] };
+  private batch: Batch = { numbers: [], records: [] };
   private text = 0;
   private bytes = 0;
   private file: number | undefined;
@@ -94,13 +91,14 @@ export class RowSpool {
       const until = numbers[numbers.length - 1];
       const blank = until - last - numbers.length;
       last = until;
-      yield { numbers: [...numbers], records: records.map((cells) => [...cells]), blank };
+      yield { numbers, records, blank };
     }
   }
 
   private async *batches(progress: Progress): AsyncGenerator<Batch> {
     if (this.file === undefined) {
-      if (this.batch.numbers.length > 0) yield this.batch;
+      // Whoever takes rows may change them: these are read again.
+      if (this.batch.numbers.length > 0) yield structuredClone(this.batch);
       return;
     }
     this.write();
