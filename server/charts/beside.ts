@@ -2,6 +2,7 @@ import { existsSync } from 'node:fs';
 import path from 'node:path';
 import { Worker } from 'node:worker_threads';
 import type { Answer, GrainQuery } from '@/core/grain';
+import { Line } from '../line';
 import { Problem } from '../problem';
 import { toldError } from '../told-errors';
 import { shapeNow, type Shaped, type ShapingJob } from './shaping-job';
@@ -17,11 +18,10 @@ const LONGEST_MS = 30_000;
 /** Threads that wait, and charts that wait for one; also across reloads of modules while developing. */
 interface Held {
   readonly idle: Worker[];
-  readonly line: (() => void)[];
-  busy: number;
+  readonly line: Line<ShapingJob>;
 }
 const held = globalThis as typeof globalThis & { upChartShapers?: Held };
-const shapers = () => (held.upChartShapers ??= { idle: [], line: [], busy: 0 });
+const shapers = () => (held.upChartShapers ??= { idle: [], line: new Line(THREADS) });
 
 /**
  * Shapes a chart beside the server, so that others are answered meanwhile; in bounded time and memory.
@@ -35,22 +35,17 @@ export async function shapeBeside(
 ): Promise<Shaped> {
   const program = path.join(/* turbopackIgnore: true */ process.cwd(), ...THREAD);
   if (process.env.NODE_ENV === 'test' || !existsSync(program)) return shapeNow(job, ask, known);
-  const all = shapers();
-  if (all.busy >= THREADS) await new Promise<void>((resolve) => all.line.push(resolve));
-  all.busy++;
-  try {
-    signal?.throwIfAborted();
+  const { idle, line } = shapers();
+  const work = async () => {
     const worker =
-      all.idle.pop() ??
+      idle.pop() ??
       new Worker(/* turbopackIgnore: true */ program, { resourceLimits: { maxOldGenerationSizeMb: HEAP_MB } });
     const done = await inThread(worker, job, ask, known, signal);
     worker.unref();
-    all.idle.push(worker);
+    idle.push(worker);
     return done;
-  } finally {
-    all.busy--;
-    all.line.shift()?.();
-  }
+  };
+  return line.pass(job, work, signal);
 }
 
 const tooMuch = () =>

@@ -2,9 +2,10 @@ import { fork, type ChildProcess } from 'node:child_process';
 import { existsSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import { ReadingRefusal } from '@/core/reading';
+import { Line } from '../line';
 import { Problem } from '../problem';
-import type { Job, JobResult } from './jobs';
 import { toldError, type ToldError } from '../told-errors';
+import type { Job, JobResult } from './jobs';
 
 /** Where the build puts the reader (scripts/lib/app.mjs); without it jobs run in the server's own process. */
 const READER = ['.next', 'up-chart', 'reader.mjs'];
@@ -21,58 +22,25 @@ const LARGE = 2 * 1024 * 1024;
 const LANES = { large: { readers: 2 }, small: { readers: 1 } } as const;
 type LaneName = keyof typeof LANES;
 
-interface Waiting {
-  readonly job: Job;
-  readonly begin: () => void;
-}
-
 /** A line of jobs before some readers. */
 class Lane {
-  readonly waiting: Waiting[] = [];
-  private busy = 0;
   readonly idle: Reader[] = [];
+  readonly line: Line<Job>;
 
-  constructor(private readonly readers: number) {}
+  constructor(readers: number) {
+    this.line = new Line(readers);
+  }
 
-  async run(job: Job, signal?: AbortSignal): Promise<JobResult> {
-    await this.turn(job, signal);
-    try {
-      return await runNow(job, this.idle, signal);
-    } finally {
-      this.busy--;
-      this.waiting.shift()?.begin();
-    }
+  run(job: Job, signal?: AbortSignal): Promise<JobResult> {
+    return this.line
+      .pass(job, () => runNow(job, this.idle, signal), signal)
+      .catch((error: unknown) => {
+        throw signal?.aborted ? stopped() : error;
+      });
   }
 
   warm(program: string): void {
-    if (this.busy < this.readers && !this.idle.some(({ fit }) => fit)) this.idle.push(new Reader(program));
-  }
-
-  private turn(job: Job, signal?: AbortSignal): Promise<void> {
-    if (this.busy < this.readers) {
-      this.busy++;
-      return Promise.resolve();
-    }
-    return new Promise((resolve, reject) => {
-      const mine: Waiting = {
-        job,
-        begin: () => {
-          this.busy++;
-          resolve();
-        },
-      };
-      this.waiting.push(mine);
-      signal?.addEventListener(
-        'abort',
-        () => {
-          const at = this.waiting.indexOf(mine);
-          if (at < 0) return;
-          this.waiting.splice(at, 1);
-          reject(stopped());
-        },
-        { once: true },
-      );
-    });
+    if (this.line.isFree && !this.idle.some(({ fit }) => fit)) this.idle.push(new Reader(program));
   }
 }
 
@@ -108,17 +76,14 @@ export function warmReader(bytes: number): void {
 
 /** The place of a sheet in the line of those that wait to be read, from 1; `undefined` where it does not wait. */
 export function placeInLine(sheet: string): number | undefined {
-  for (const { waiting } of Object.values(lanes())) {
-    const at = waiting.findIndex(({ job }) => job.sheet === sheet);
-    if (at >= 0) return at + 1;
-  }
-  return undefined;
+  const { large, small } = lanes();
+  const isOf = (job: Job) => job.sheet === sheet;
+  return large.line.placeOf(isOf) ?? small.line.placeOf(isOf);
 }
 
 const stopped = () => new Problem(409, 'Stopped', 'Reading was stopped.');
 
 async function runNow(job: Job, idle: Reader[], signal?: AbortSignal): Promise<JobResult> {
-  if (signal?.aborted) throw stopped();
   const program = programPath();
   if (!program) return (await import('./jobs')).doJob(job, signal);
   const reader = fitOf(idle) ?? new Reader(program);
