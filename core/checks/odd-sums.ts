@@ -1,12 +1,12 @@
-import { column, type Layer } from '../spec';
+import { column, columnsOf, type Layer } from '../spec';
 import type { Check } from '../layout';
 import type { CheckFinder } from './check';
 
 /** Rates and levels added up, and keys treated as amounts. */
-export const oddSums: CheckFinder = ({ spec, columns }) =>
+export const oddSums: CheckFinder = ({ spec, sources }) =>
   spec.layers.flatMap((layer): Check[] => {
     if (!('column' in layer.amount) || layer.summary !== 'sum' || spec.across.as === 'number') return [];
-    const found = column(columns, layer.amount.column);
+    const found = column(columnsOf(layer, sources), layer.amount.column);
     const instead = (summary: Layer['summary']) => ({
       layers: spec.layers.map((one) => (one.id === layer.id ? { ...one, summary } : one)),
     });

@@ -44,6 +44,8 @@ export type RowFilter =
   | { readonly column: string; readonly cycle: Cycle; readonly place: number }
   /** Single rows, by their places in the sheet. */
   | { readonly column: string; readonly rows: readonly number[] }
+  /** Rows in which what is worked out is a number, or that number. */
+  | { readonly column: string; readonly worked: string; readonly is?: number }
   /** Dates within steps, each given by its start as an ISO date and time; null for rows without a date. */
   | {
       readonly column: string;

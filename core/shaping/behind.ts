@@ -166,9 +166,7 @@ function behindDot(spec: ChartSpec, { across, series, up }: PlacedPoint, ask: As
   const filters: RowFilter[] = [
     ...portion.filters,
     { column: spec.across.column, keep: [Number(across)] },
-    ...('column' in layer.amount
-      ? [up === undefined ? { column: of, present: true } : { column: of, keep: [up] }]
-      : []),
+    { column: spec.across.column, worked: of, ...(up === undefined ? {} : { is: up }) },
     ...(split !== undefined && spec.split
       ? [{ column: spec.split.column, keep: [typedValue(split, column(sources.columns, spec.split.column))] }]
       : []),
@@ -182,6 +180,6 @@ function behindDot(spec: ChartSpec, { across, series, up }: PlacedPoint, ask: As
   };
   const grain = ask.grain(query);
   ask.settle();
-  const amount = rollerFor({ amount: layer.amount, summary: 'mean' }, query, grain)([0]);
+  const amount = rollerFor({ amount: { column: of }, summary: 'mean' }, query, grain)([0]);
   return { sheet: spec.sheet, layer, filters, amount };
 }

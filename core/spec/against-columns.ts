@@ -91,7 +91,10 @@ function layerErrors(layer: Layer, i: number, spec: ChartSpec, columns: Columns,
     else if (can && !can(found)) errors.push({ path, message: `"${found.name}" ${words}` });
   };
   errors.push(
-    ...amountErrors(layer.amount, layer.summary, at, own, sheet, !isDrawn(layer) && spec.across.as !== 'number'),
+    // A scatter draws the values themselves: they are numbers, whatever the summary.
+    ...(spec.across.as === 'number'
+      ? amountErrors(layer.amount, 'rows' in layer.amount ? 'count' : 'mean', at, own, sheet)
+      : amountErrors(layer.amount, layer.summary, at, own, sheet, !isDrawn(layer))),
   );
   if (from) {
     if (spec.across.as === 'number' || spec.across.as === 'bins' || spec.across.as === 'rows')

@@ -1,4 +1,4 @@
-import { cycleLabel, stepLabel } from '../calendar';
+import { cycleLabel, isCalendarDate, placesOfCycle, stepLabel } from '../calendar';
 import { mannerOf, type ChartSpec, type PlacedPoint } from './chart-spec';
 
 /** Where a point stands in words: "Mar 2024", "Tuesday", a group as it is, a dot by both of its numbers. */
@@ -8,7 +8,14 @@ export function placeWords(
 ): string {
   const { across } = spec;
   if (up !== undefined) return `the dot at ${value} and ${up}`;
-  if (across.as === 'time' && /^\d{4}-\d\d-\d\d/.test(String(value)))
-    return stepLabel(String(value), across.step, mannerOf(spec));
-  return across.as === 'cycle' ? cycleLabel(Number(value), across.cycle, true, spec.look?.locale) : String(value);
+  if (across.as === 'time' && isDay(String(value))) return stepLabel(String(value), across.step, mannerOf(spec));
+  if (across.as === 'cycle' && placesOfCycle(across.cycle).includes(Number(value)))
+    return cycleLabel(Number(value), across.cycle, true, spec.look?.locale);
+  // What another step or another column left behind is no place of this chart.
+  return String(value);
+}
+
+function isDay(text: string): boolean {
+  const found = /^(\d{4})-(\d\d)-(\d\d)(?:T\d\d:\d\d|$)/.exec(text);
+  return found !== null && isCalendarDate(Number(found[1]), Number(found[2]), Number(found[3]));
 }

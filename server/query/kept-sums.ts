@@ -109,7 +109,7 @@ function holdsMeasure(measure: Measure, { day, groups, amounts }: KeptSums): boo
 const WHOLE_DAY = /^\d{4,}-\d\d-\d\d(T00:00(:00(\.0+)?)?)?$/;
 
 function holdsFilter(filter: RowFilter, { day, groups }: KeptSums): boolean {
-  if ('top' in filter || 'rows' in filter) return false;
+  if ('top' in filter || 'rows' in filter || 'worked' in filter) return false;
   if (groups.includes(filter.column)) return true;
   if (filter.column !== day || 'keep' in filter) return false;
   if ('cycle' in filter) return filter.cycle !== 'hour-of-day';

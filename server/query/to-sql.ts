@@ -223,6 +223,10 @@ export function whereSql(filters: readonly RowFilter[], target: Target, more?: S
 /** One filter as a condition. `not` keeps blanks, ranges leave them out. */
 function filterSql(filter: RowFilter, all: readonly RowFilter[], target: Target): SQL {
   if ('rows' in filter) return sql`n = ANY(${sql.param([...filter.rows])}::bigint[])`;
+  if ('worked' in filter) {
+    const found = exprSql({ of: filter.worked }, target.columns);
+    return filter.is === undefined ? sql`${found} IS NOT NULL` : sql`${found}::float8 = ${filter.is}::float8`;
+  }
   const profile = column(target.columns, filter.column);
   const cell = sql`${at(filter.column)}`;
   if ('keep' in filter) return keepSql(cell, filter, profile);
