@@ -2,7 +2,7 @@ import { expose } from 'comlink';
 import { withChecks } from '@/core/checks';
 import type { Answer, GrainQuery } from '@/core/grain';
 import { layout, type ChartModel, type Size } from '@/core/layout';
-import { HeldAnswers, Pending, shape } from '@/core/shaping';
+import { fromHeld, HeldAnswers, shape } from '@/core/shaping';
 import { byKey, inSentences, InvalidInput, type ChartSpec } from '@/core/spec';
 import type { SheetVersion, WorkerSheet } from './sheet';
 
@@ -25,10 +25,10 @@ const chartWorker = {
       names: new Map(others.map(({ id, name }) => [id, name])),
     };
     try {
-      const frame = shape(spec, sources, held);
+      const frame = fromHeld(shape(spec, sources), held);
+      if (!frame) return undefined;
       return withChecks({ spec, sources, frame, rowCount: sheet.rowCount, model: layout(frame, spec, sources, size) });
     } catch (error) {
-      if (error instanceof Pending) return undefined;
       // Classes do not cross to the page; its words do.
       if (error instanceof InvalidInput) throw new Error(inSentences(error.errors));
       throw error;

@@ -38,8 +38,13 @@ export type Measure =
   /** The value of the first or last row that has one, by `when` where given, then by place in the sheet. */
   | { readonly want: 'first' | 'last'; readonly of: string; readonly blanks?: Blanks; readonly when?: string };
 
-/** Filters of a query: those of a chart, and narrower ones for the rows behind a point. */
-export type RowFilter =
+/**
+ * Filters of a query: those of a chart, and narrower ones for parts of it and the rows behind a point. What only narrows
+ * leaves the first few of a chart's filters what they are in the whole chart.
+ */
+export type RowFilter = { readonly narrows?: true } & OneFilter;
+
+type OneFilter =
   | PlainFilter
   | { readonly column: string; readonly cycle: Cycle; readonly place: number }
   /** Single rows, by their places in the sheet. */

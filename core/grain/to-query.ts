@@ -140,6 +140,8 @@ function otherPortion(layer: Layer, from: NonNullable<Layer['from']>, spec: Char
 export interface Cut {
   readonly across?: boolean;
   readonly split?: boolean;
+  /** One more axis: the values that have a small copy each. */
+  readonly also?: GrainAxis;
   readonly filters?: readonly RowFilter[];
 }
 
@@ -165,7 +167,7 @@ export function axesOf(
 export function portionQuery(portion: Portion, cut: Cut = {}): GroupedQuery {
   const { across, name, split, per } = axesOf(portion, cut);
   const axes: GrainAxis[] = [];
-  for (const axis of [across, name, split, per])
+  for (const axis of [across, name, split, per, cut.also])
     if (axis && !axes.some((other) => sameAxis(other, axis))) axes.push(axis);
   return {
     kind: 'grouped',
@@ -183,7 +185,11 @@ export function toGrainQueries(spec: ChartSpec, sources: Sources): GrainQuery[] 
 }
 
 /** A scatter's questions by layer; a count of rows has no place in it. */
-export function pointsQueries(spec: ChartSpec, sources: Sources): { layer: Layer; query: PointsQuery }[] {
+export function pointsQueries(
+  spec: ChartSpec,
+  sources: Sources,
+  more: readonly RowFilter[] = [],
+): { layer: Layer; query: PointsQuery }[] {
   const { filters } = resolveFilters(spec.filters, sources.columns, spec.calendar, sources.today);
   return spec.layers.flatMap((layer) =>
     'rows' in layer.amount
@@ -197,7 +203,7 @@ export function pointsQueries(spec: ChartSpec, sources: Sources): { layer: Layer
               x: spec.across.column,
               y: amountText(layer.amount),
               ...(spec.split ? { split: spec.split.column } : {}),
-              filters,
+              filters: [...filters, ...more],
               limit: POINTS_LIMIT,
             },
           },

@@ -13,21 +13,22 @@ const LEAST_PAIRS = 4;
  * The one figure of a chart: the value of the last step with its change against the step before (where a season repeats,
  * or its user wishes, against the same step of the year before), or the single value that there is.
  */
-export function figureOf(frame: Frame, series: ModelSeries, spec: ChartSpec, sources: Sources): Figure {
-  const known = series.values.flatMap((value, at) => (value === null ? [] : [{ value, at }]));
+export function figureOf(frame: Frame, series: ModelSeries | undefined, spec: ChartSpec, sources: Sources): Figure {
+  const { values, labels } = series ?? { values: [], labels: [] };
+  const known = values.flatMap((value, at) => (value === null ? [] : [{ value, at }]));
   const last = known[known.length - 1];
   if (last === undefined) return { words: '–', of: '', line: false };
   const wish = spec.layers[0].style?.figure ?? {};
   const unit = layerUnit(spec.layers[0], sources);
   const locale = spec.look?.locale;
-  const words = writeFigure(last.value, unit, wish.decimals, locale, series.labels[last.at]);
+  const words = writeFigure(last.value, unit, wish.decimals, locale, labels[last.at]);
   if (spec.across.as !== 'time') return { words, of: '', line: false };
   const { step } = spec.across;
   const name = (at: number) => stepLabel(String(frame.across.values[at]), step, mannerOf(spec));
   const years = yearsBefore(frame, spec);
-  const against = wish.against ?? (repeats(series.values, years) ? 'year-before' : 'previous');
+  const against = wish.against ?? (repeats(values, years) ? 'year-before' : 'previous');
   const before = against === 'year-before' ? years[last.at] : against === 'previous' ? last.at - 1 : undefined;
-  const value = before === undefined ? undefined : series.values[before];
+  const value = before === undefined ? undefined : values[before];
   return {
     words,
     of: name(last.at),

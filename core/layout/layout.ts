@@ -1,15 +1,5 @@
 import { checkMarks, type Frame } from '../shaping';
-import {
-  columnsOf,
-  drawnPart,
-  isDrawn,
-  isNaming,
-  layerUnit,
-  layerWords,
-  sentence,
-  type ChartSpec,
-  type Sources,
-} from '../spec';
+import { drawnPart, isDrawn, layerUnit, layerWords, sentence, type ChartSpec, type Sources } from '../spec';
 import { acrossWords, lyingWords, tickSize, within, type AcrossWords } from './across-ticks';
 import { spreadLabels } from './end-labels';
 import { figureOf } from './figure';
@@ -43,22 +33,13 @@ export function layout(
   return {
     ...laidOut(drawnFrame(frame, spec), drawnPart(spec), sources, whole),
     further: modelSeries(frameOf(frame, read), read, sources, spec.layers.length).map(
-      ({ name, layer: id, values, labels }) => {
-        const layer = read.layers.find((one) => one.id === id);
-        if (!layer || !isNaming(layer, columnsOf(layer, sources))) return { name, values, labels };
-        const words = values.map((value) => nameWords(value, frame.names));
-        return { name, values: words, labels: words };
+      ({ id, name, values, labels }) => {
+        const texts = frame.series.find((one) => one.id === id)?.texts;
+        return texts ? { name, values: [...texts], labels: [...texts] } : { name, values, labels };
       },
     ),
     sentence: sentence(spec, sources),
   };
-}
-
-/** A name as it is, or how many different ones there are: "Fern", "3 different". */
-function nameWords(value: number | null, names: readonly string[] = []): string | null {
-  const text = value === null ? undefined : names[value - 1];
-  if (text === undefined) return null;
-  return text.startsWith('=') ? text.slice(1) : `${text.slice(1)} different`;
 }
 
 /** A frame with the series that are drawn. */
@@ -179,7 +160,7 @@ interface Arranged {
 
 function pieDrawn(frame: Frame, spec: ChartSpec, sources: Sources, size: Size, series: readonly ModelSeries[]) {
   const words = acrossWords(spec, frame, sources, size.width);
-  return { words, ...slicesOf(frame, series[0], words.labels, size, pieWish(spec, sources)) };
+  return { words, ...slicesOf(frame, series.at(0), words.labels, size, pieWish(spec, sources)) };
 }
 
 const pieWish = ({ layers: [layer], look }: ChartSpec, sources: Sources) => ({

@@ -42,13 +42,13 @@ export interface PieWish {
  */
 export function slicesOf(
   frame: Frame,
-  series: ModelSeries,
+  series: Pick<ModelSeries, 'values' | 'labels'> | undefined,
   labels: readonly string[],
   size: Size,
   { style = {}, unit, locale, colors }: PieWish = {},
 ): { slices: Slice[]; plot: Plot; hole?: ChartModel['hole'] } {
   const half = style.ring === 'half';
-  const values = series.values.map((value) => (value !== null && value > 0 ? value : 0));
+  const values = (series?.values ?? []).map((value) => (value !== null && value > 0 ? value : 0));
   const whole = values.reduce((sum, value) => sum + value, 0);
   if (whole === 0) return { slices: [], plot: pieRoom(size, [], half) };
   const turn = (share: number) => (half ? (share - 0.5) / 2 : share);
@@ -66,7 +66,7 @@ export function slicesOf(
         words:
           style.values === false
             ? ''
-            : sliceWords(series.labels[at] ?? '', writeValue(value / whole, '%', undefined, locale), style.valuesAs),
+            : sliceWords(series?.labels[at] ?? '', writeValue(value / whole, '%', undefined, locale), style.valuesAs),
         color: colors?.[String(frame.across.values[at])] ?? seriesColor(at),
       },
     ];

@@ -1,6 +1,7 @@
 import { floor, fromIso, isoDateTime, offset } from '../calendar';
 import { isNumeric } from '../inference';
 import {
+  amountText,
   axesOf,
   binsOf,
   layerMeasures,
@@ -10,13 +11,30 @@ import {
   type Portion,
   type RowFilter,
 } from '../grain';
-import { column, typedValue, type ChartSpec, type Layer, type PlacedPoint, type Sources } from '../spec';
-import { Ask, type Known } from './ask';
+import {
+  BLANK,
+  column,
+  isNaming,
+  readSeriesId,
+  typedValue,
+  writeSeriesId,
+  type ChartSpec,
+  type Layer,
+  type PlacedPoint,
+  type SeriesId,
+  type Sources,
+} from '../spec';
+import { askGroups, type Asking } from './asking';
+import { copiesOf, copyFilter, type ByGroup } from './copies';
 import { rollerFor } from './figures';
-import { keysFilter, Values, type LaidPortion } from './lay';
-import { copiesOf } from './panels';
-import { filterValue } from './places';
-import { shapeGroups, type SeriesOf, type Shaped } from './groups';
+import { shapeGroups, type Shaped } from './groups';
+import { keysFilter } from './keys-filter';
+import { portionOf, type LaidPortion } from './laid';
+import { inOne, shapeCopies } from './panels';
+import { tidy } from './places';
+import { stretchOf } from './splits';
+import type { Splits } from './values';
+import type { SeriesOf } from './which-series';
 
 /** The rows that make a point: of which sheet, by which filters, and what they come to. */
 export interface Behind {
@@ -41,68 +59,64 @@ export class NoSuchPoint extends Error {
 /**
  * The rows behind a point of a chart: a place across, and one of its series; without a series all rows at the place, as
  * the first layer sums them up.
- * @throws Pending while something has to be asked first, NoSuchPoint where the chart has no such point.
+ * @throws NoSuchPoint where the chart has no such point.
  */
-export function behind(spec: ChartSpec, sources: Sources, answers: Known, point: PlacedPoint): Behind {
-  const ask = new Ask(answers);
-  if (spec.across.as === 'number' && !spec.panels) return behindDot(spec, point, ask, sources);
-  const copy = copyOf(spec, sources, ask, point.series);
-  if (copy) return behind(copy.spec, sources, answers, { ...point, series: copy.series });
-  const shaped = shapeGroups(inOne(spec), sources, ask);
+export function* behind(spec: ChartSpec, sources: Sources, point: PlacedPoint): Asking<Behind> {
+  const read = point.series === undefined ? undefined : readSeriesId(point.series, spec);
+  if (point.series !== undefined && !read) throw noSeries(point.series);
+  const { copy, ...own } = read ?? { layer: '' };
+  const id = read && own;
+  const { panels } = spec;
+  const copied = panels && !('by' in panels) && copy !== undefined ? { panels, copy } : undefined;
+  const whole = inOne(spec);
+  if (spec.across.as === 'number') {
+    const more = copied ? [yield* filterOfCopy(whole, copied.panels, copied.copy, point, sources)] : [];
+    return yield* behindDot(whole, id, point, sources, more);
+  }
+  if (!copied) return yield* behindPlace(yield* shapeGroups(whole, sources), spec, id, point);
+  const { copies } = yield* shapeCopies(spec, copied.panels, sources);
+  const found = copies.find((one) => one.copy.value === copied.copy);
+  if (!found) throw noSeries(point.series);
+  return yield* behindPlace(found.shaped, spec, id, point);
+}
+
+const noSeries = (series: string | undefined) => new NoSuchPoint('series', `the chart has no series "${series ?? ''}"`);
+
+/** The rows behind a place of a chart, or of one of its copies. */
+function* behindPlace(shaped: Shaped, spec: ChartSpec, id: SeriesId | undefined, point: PlacedPoint): Asking<Behind> {
   const at = shaped.frame.across.values.findIndex((value) => String(value) === String(point.across));
   if (at < 0) throw new NoSuchPoint('across', `the chart has no place "${point.across}"`);
-  const series = seriesOf(shaped, spec, point.series);
-  const values = new Values(shaped.laid, ask);
-  const { portion } = values.portionOf(series.layer);
-  const one = shaped.laid.portions.find((laid) => laid.portion === portion) ?? shaped.laid.portions[0];
+  const text = id && writeSeriesId(id);
+  const series: Pick<SeriesOf, 'layer' | 'splits'> | undefined = id
+    ? shaped.series.find((one) => one.id === text)
+    : { layer: spec.layers[0], splits: 'all' };
+  if (!series) throw noSeries(point.series);
+  const one = portionOf(shaped.laid, series.layer);
+  const { portion } = one;
   const filters = [
     ...portion.filters,
+    ...(one.copy ? [one.copy.filter] : []),
     ...placeFilters(one, shaped.places[at], spec, String(shaped.frame.across.values[at])),
-    ...splitFilters(one, series, spec),
+    ...splitFilters(one, series.splits, spec),
   ];
-  const drawn = shaped.frame.series.find(({ id }) => id === series.id);
   const amount =
-    series.layer.per === undefined ? amountOf(series.layer, portion, filters, ask) : (drawn?.values[at] ?? null);
-  ask.settle();
+    series.layer.per === undefined
+      ? yield* amountOf(series.layer, portion, filters)
+      : yield* levelOf(shaped, series, shaped.places[at]);
   return { sheet: portion.sheet, layer: series.layer, filters, amount };
 }
 
-/** A point of one small copy is a point of the chart with the rows of that copy alone. */
-function copyOf(
-  spec: ChartSpec,
-  sources: Sources,
-  ask: Ask,
-  series: string | undefined,
-): { spec: ChartSpec; series: string } | undefined {
-  const { panels } = spec;
-  const at = series?.lastIndexOf('|') ?? -1;
-  if (!panels || 'by' in panels || series === undefined || at < 0) return undefined;
-  const whole = inOne(spec);
-  const copy = copiesOf(whole, panels, sources, ask).find(({ value }) => value === series.slice(0, at));
-  if (!copy) throw new NoSuchPoint('series', `the chart has no series "${series}"`);
-  const profile = column(sources.columns, panels.column);
-  const keep = copy.keys.map((key) => filterValue(key, profile));
-  return {
-    series: series.slice(at + 1),
-    spec: { ...whole, filters: [...spec.filters, { column: panels.column, keep }] },
-  };
+/** Levels added up know what came before: they are worked out as the chart does. */
+function* levelOf(
+  { values }: Shaped,
+  { layer, splits }: Pick<SeriesOf, 'layer' | 'splits'>,
+  places: readonly number[],
+): Asking<number | null> {
+  if (places.length > 1) return yield* values.lump(layer, places, splits);
+  return (yield* values.vector(layer, splits))[places[0]];
 }
 
-/** The chart without its small copies. */
-function inOne(spec: ChartSpec): ChartSpec {
-  const rest = { ...spec };
-  delete rest.panels;
-  return rest;
-}
-
-function seriesOf(shaped: Shaped, spec: ChartSpec, id: string | undefined): SeriesOf {
-  if (id === undefined) return { id: '', layer: spec.layers[0], splits: 'all' };
-  const found = shaped.series.find((series) => series.id === id);
-  if (!found) throw new NoSuchPoint('series', `the chart has no series "${id}"`);
-  return found;
-}
-
-function amountOf(layer: Layer, portion: Portion, filters: readonly RowFilter[], ask: Ask): number | null {
+function* amountOf(layer: Layer, portion: Portion, filters: readonly RowFilter[]): Asking<number | null> {
   const query: GroupedQuery = {
     kind: 'grouped',
     sheet: portion.sheet,
@@ -110,9 +124,9 @@ function amountOf(layer: Layer, portion: Portion, filters: readonly RowFilter[],
     measures: [{ want: 'rows' }, ...layerMeasures(layer, portion)],
     filters,
   };
-  const grain = ask.grain(query);
-  ask.settle();
-  return rollerFor(layer, query, grain)([0]);
+  const grain = yield* askGroups(query);
+  // What is read has no amount.
+  return isNaming(layer, portion.columns) ? null : rollerFor(layer, query, grain)([0]);
 }
 
 function placeFilters(one: LaidPortion, places: readonly number[], spec: ChartSpec, value: string): RowFilter[] {
@@ -122,10 +136,10 @@ function placeFilters(one: LaidPortion, places: readonly number[], spec: ChartSp
   if (across.as === 'time' && !isNumeric(profile)) {
     const start = fromIso(value);
     const end = offset(start, across.step, 1);
-    return [{ column: portion.across, from: isoDateTime(start), to: isoDateTime(end) }];
+    return [{ column: portion.across, from: isoDateTime(start), to: isoDateTime(end), narrows: true }];
   }
   if (across.as === 'cycle' && profile.type !== 'text' && profile.type !== 'integer')
-    return [{ column: portion.across, cycle: across.cycle, place: Number(value) }];
+    return [{ column: portion.across, cycle: across.cycle, place: Number(value), narrows: true }];
   if (across.as === 'bins') {
     const { start, width, count } = binsOf(profile, across.count);
     const [place] = places;
@@ -133,18 +147,19 @@ function placeFilters(one: LaidPortion, places: readonly number[], spec: ChartSp
     return [
       {
         column: portion.across,
-        ...(place > 0 || count === 1 ? { from: place > 0 ? start + place * width : start } : {}),
-        ...(place < count - 1 ? { to: start + (place + 1) * width } : {}),
+        ...(place > 0 || count === 1 ? { from: place > 0 ? tidy(start + place * width) : start } : {}),
+        ...(place < count - 1 ? { to: tidy(start + (place + 1) * width) } : {}),
+        narrows: true,
       },
     ];
   }
   const within = new Set(places);
   const keys = [...new Set(one.keys.filter((_, i) => within.has(one.at[i])))];
-  if (across.as === 'rows') return [{ column: portion.across, rows: keys.map(Number) }];
+  if (across.as === 'rows') return [{ column: portion.across, rows: keys.map(Number), narrows: true }];
   return [keysFilter(keys, { as: 'value', column: portion.across }, portion)];
 }
 
-function splitFilters(one: LaidPortion, { splits }: SeriesOf, spec: ChartSpec): RowFilter[] {
+function splitFilters(one: LaidPortion, splits: Splits, spec: ChartSpec): RowFilter[] {
   const { portion } = one;
   if (splits === 'all' || portion.split === undefined) return [];
   const keys = [...new Set(one.splitKeys.filter((_, i) => splits.includes(one.splitAt[i])))];
@@ -156,20 +171,37 @@ function splitFilters(one: LaidPortion, { splits }: SeriesOf, spec: ChartSpec): 
   return [keysFilter([...new Set(starts)], { ...axis, step, calendar }, portion)];
 }
 
+/** The rows of one small copy of a scatter. */
+function* filterOfCopy(
+  whole: ChartSpec,
+  panels: ByGroup,
+  copy: string,
+  { series }: PlacedPoint,
+  sources: Sources,
+): Asking<RowFilter> {
+  const found = (yield* copiesOf(whole, panels, sources)).find(({ value }) => value === copy);
+  if (!found) throw noSeries(series);
+  return copyFilter(found, panels, sources);
+}
+
 /** The rows of one dot: those that hold both of its numbers; without `up`, all with its number across that hold the other one. */
-function behindDot(spec: ChartSpec, { across, series, up }: PlacedPoint, ask: Ask, sources: Sources): Behind {
-  const layer = spec.layers.find(({ id }) => series === undefined || series === id || series.startsWith(`${id}:`));
-  if (!layer || 'rows' in layer.amount) throw new NoSuchPoint('series', `the chart has no series "${series}"`);
-  const of = 'column' in layer.amount ? layer.amount.column : layer.amount.formula;
+function* behindDot(
+  spec: ChartSpec,
+  id: SeriesId | undefined,
+  { across, series, up }: PlacedPoint,
+  sources: Sources,
+  more: readonly RowFilter[],
+): Asking<Behind> {
+  const layer = id ? spec.layers.find((one) => one.id === id.layer) : spec.layers[0];
+  if (!layer || 'rows' in layer.amount) throw noSeries(series);
+  const of = amountText(layer.amount);
   const [portion] = portionsOf({ ...spec, across: { as: 'group', column: spec.across.column } }, sources);
-  const split = series?.startsWith(`${layer.id}:`) ? series.slice(layer.id.length + 1) : undefined;
   const filters: RowFilter[] = [
     ...portion.filters,
-    { column: spec.across.column, keep: [Number(across)] },
-    { column: spec.across.column, worked: of, ...(up === undefined ? {} : { is: up }) },
-    ...(split !== undefined && spec.split
-      ? [{ column: spec.split.column, keep: [typedValue(split, column(sources.columns, spec.split.column))] }]
-      : []),
+    ...more,
+    { column: spec.across.column, keep: [Number(across)], narrows: true },
+    { column: spec.across.column, worked: of, ...(up === undefined ? {} : { is: up }), narrows: true },
+    ...(id?.split !== undefined && spec.split ? [dotSplit(id.split, spec, sources)] : []),
   ];
   const query: GroupedQuery = {
     kind: 'grouped',
@@ -178,8 +210,17 @@ function behindDot(spec: ChartSpec, { across, series, up }: PlacedPoint, ask: As
     measures: [{ want: 'rows' }, { want: 'sum', of }, { want: 'count', of }],
     filters,
   };
-  const grain = ask.grain(query);
-  ask.settle();
+  const grain = yield* askGroups(query);
   const amount = rollerFor({ amount: { column: of }, summary: 'mean' }, query, grain)([0]);
   return { sheet: spec.sheet, layer, filters, amount };
+}
+
+/** The rows of one value that dots are split by; of a date, those of its day or its step. */
+function dotSplit(text: string, { split, calendar }: ChartSpec, { columns }: Sources): RowFilter {
+  const profile = column(columns, split?.column ?? '');
+  const { key } = profile;
+  if (text === BLANK || !split?.step || isNumeric(profile))
+    return { column: key, keep: [typedValue(text, profile)], narrows: true };
+  const { from, to } = stretchOf(text, split.step, calendar);
+  return { column: key, from: isoDateTime(from), to: isoDateTime(to), narrows: true };
 }

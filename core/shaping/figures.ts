@@ -9,7 +9,6 @@ import {
   type GroupedQuery,
   type Measure,
 } from '../grain';
-import { Names } from './ask';
 import {
   evaluate,
   expressionOf,
@@ -29,19 +28,12 @@ export type Roller = (rows: readonly number[]) => number | null;
  * are exact, averages weigh rows; a ratio is made from the totals of its columns. Summaries that do not roll up stand in
  * the grain at the level shown, one row for each value.
  */
-export function rollerFor(
-  layer: Pick<Layer, 'amount' | 'summary'>,
-  query: GroupedQuery,
-  grain: Grain,
-  names = new Names(),
-): Roller {
+export function rollerFor(layer: Pick<Layer, 'amount' | 'summary'>, query: GroupedQuery, grain: Grain): Roller {
   const { amount, summary } = layer;
   if ('rows' in amount) {
     const rows = data({ want: 'rows' }, query, grain);
     return (indexes) => indexes.reduce((sum, i) => sum + Number(rows[i]), 0);
   }
-  if ('column' in amount && measureAt(query.measures, { want: 'name', of: amount.column }) >= 0 && summary === 'first')
-    return nameRoller(amount.column, query, grain, names);
   if ('column' in amount) return partRoller({ of: amount.column }, summary, query, grain);
   if (isRowsFirst(amount)) return partRoller(expressionOf(amount), summary, query, grain);
   const formula = parseFormula(amount.formula);
@@ -57,13 +49,22 @@ function data(measure: Measure, query: GroupedQuery, grain: Grain): readonly (st
   return found;
 }
 
-/** What the rows of a place hold alike, as the number of its text. */
-function nameRoller(of: string, query: GroupedQuery, grain: Grain, names: Names): Roller {
-  const found = data({ want: 'name', of }, query, grain);
-  return (indexes) => {
-    if (indexes.length > 1) throw new RangeError('names cannot be rolled up');
-    const text = indexes.length === 0 ? null : found[indexes[0]];
-    return text === null ? null : names.numberOf(String(text));
+/**
+ * What the rows of a place hold alike, of a layer that is read and not counted: "Fern", or how many different ones there
+ * are, "3 different".
+ */
+export function textsFor(
+  { amount }: Pick<Layer, 'amount'>,
+  query: GroupedQuery,
+  grain: Grain,
+): (rows: readonly number[]) => string | null {
+  if (!('column' in amount)) throw new RangeError('only the texts of a column are read');
+  const found = data({ want: 'name', of: amount.column }, query, grain);
+  return (rows) => {
+    if (rows.length > 1) throw new RangeError('texts cannot be rolled up');
+    const text = rows.length === 0 ? null : found[rows[0]];
+    if (text === null) return null;
+    return String(text).startsWith('=') ? String(text).slice(1) : `${String(text).slice(1)} different`;
   };
 }
 

@@ -1,10 +1,7 @@
 import type { GrainValue } from '../grain';
-import { BLANK } from '../spec';
 
 /** Series on one axis: what a chart shows, before scales and words. */
 export interface Frame {
-  /** The texts that the values of naming layers are numbers of, from 1 on. */
-  readonly names?: readonly string[];
   readonly across: FrameAcross;
   readonly series: readonly FrameSeries[];
   readonly points?: readonly FramePoint[];
@@ -33,6 +30,8 @@ export interface FrameSeries {
   readonly split?: GrainValue;
   /** Aligned with `across.values`; null is a gap. */
   readonly values: readonly (number | null)[];
+  /** Of a layer that is read: its words at each place; its values are null. */
+  readonly texts?: readonly (string | null)[];
   readonly gaps: 'open' | 'bridge';
   /** The id of the series that this one carries on from. */
   readonly joins?: string;
@@ -103,9 +102,4 @@ export interface FrameFacts {
   readonly blanks?: Readonly<Record<string, { readonly of: number; readonly out: number }>>;
   /** Which of the points to be set aside are in the chart, by their place in the spec. */
   readonly setAside?: readonly number[];
-}
-
-/** A series id: its layer's, and where split the value's. */
-export function seriesId(layer: string, split: GrainValue | undefined): string {
-  return split === undefined ? layer : `${layer}:${split === null ? BLANK : String(split)}`;
 }

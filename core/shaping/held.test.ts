@@ -1,5 +1,5 @@
 import type { Grain, GroupedQuery } from '../grain';
-import { queryKey } from './ask';
+import { queryKey } from './asking';
 import { HeldAnswers } from './held';
 
 const byDay = (sheet: string): GroupedQuery => ({

@@ -1,6 +1,6 @@
 import { LRUCache } from 'lru-cache';
 import { deriveGrain, type Answer, type GrainQuery } from '../grain';
-import { queryKey } from './ask';
+import { queryKey } from './asking';
 
 interface Held {
   readonly query: GrainQuery;

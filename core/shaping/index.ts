@@ -1,4 +1,4 @@
-export * from './ask';
+export * from './asking';
 export * from './behind';
 export * from './frame';
 export * from './held';

@@ -1,7 +1,8 @@
 import { count, DAY, floor, offset, type Instant, type Step } from '../calendar';
 import type { ColumnProfile } from '../inference';
 import type { ChartSpec } from '../spec';
-import type { Frame, Partials } from './frame';
+import type { Partials } from './frame';
+import { placesFrom, type Placed } from './placed';
 
 /** A step counts as whole where no more than this share of it is missing at its edge: a shop closed on New Year's Day still had a January. */
 const TOLERANCE = 0.1;
@@ -52,22 +53,16 @@ function gradeStep({ meaning, rhythm }: Pick<ColumnProfile, 'meaning' | 'rhythm'
  * Leaves the steps that are not whole out: at the ends of the axis the places go, inside it (where a plan or a window goes
  * on) the series of the chart's own sheet, `own`, stand empty there.
  */
-export function leaveOutPartials(frame: Frame, { first, last }: Partials, own: ReadonlySet<string>): Frame {
+export function leaveOutPartials(placed: Placed, { first, last }: Partials, own: ReadonlySet<string>): Placed {
+  const { frame, places } = placed;
   const length = frame.across.values.length;
   const from = first?.at === 0 ? 1 : 0;
   const to = length - (last?.at === length - 1 ? 1 : 0);
-  if (to <= from) return frame;
+  if (to <= from) return placed;
   const inside = new Set([first?.at, last?.at].filter((at) => at !== undefined));
-  return {
-    ...frame,
-    across: { ...frame.across, values: frame.across.values.slice(from, to) },
-    series: frame.series.map((series) => ({
-      ...series,
-      values: series.values.map((value, i) => (own.has(series.layer) && inside.has(i) ? null : value)).slice(from, to),
-    })),
-    facts: {
-      ...frame.facts,
-      rests: frame.facts.rests.map((at) => at - from).filter((at) => at >= 0 && at < to - from),
-    },
-  };
+  const leave = <T>(list: readonly (T | null)[]) => list.map((value, i) => (inside.has(i) ? null : value));
+  const series = frame.series.map((one) =>
+    own.has(one.layer) ? { ...one, values: leave(one.values), ...(one.texts ? { texts: leave(one.texts) } : {}) } : one,
+  );
+  return placesFrom({ frame: { ...frame, series }, places }, from, to);
 }

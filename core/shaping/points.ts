@@ -1,33 +1,31 @@
-import { pointsQueries } from '../grain';
-import type { ChartSpec, Sources } from '../spec';
-import type { Asking } from './ask';
-import { seriesId, type Frame, type FramePoint, type FrameSeries } from './frame';
+import { pointsQueries, type GrainValue, type PointsGrain, type RowFilter } from '../grain';
+import { isNumeric } from '../inference';
+import { column, type ChartSpec, type Sources } from '../spec';
+import { askPoints, together, type Asking } from './asking';
+import type { Frame, FramePoint, FrameSeries } from './frame';
 import { compareGroups } from './places';
+import { splitName } from './splits';
+import { seriesIdOf } from './which-series';
 
-/** Pairs of numbers, one series per layer and split. @throws Pending */
-export function shapePoints(spec: ChartSpec, sources: Sources, ask: Asking): Frame {
-  const asked = pointsQueries(spec, sources).map(({ layer, query }) => ({ layer, answer: ask.points(query) }));
-  ask.settle();
-  const series: FrameSeries[] = [];
-  const points: FramePoint[] = [];
-  for (const { layer, answer } of asked) {
-    const splits = spec.split ? [...new Set(answer.points.map(({ split }) => split))].sort(compareGroups) : [undefined];
-    for (const split of splits)
-      series.push({
-        id: seriesId(layer.id, split),
-        layer: layer.id,
-        ...(split !== undefined ? { split } : {}),
-        gaps: 'open',
-        values: [],
-      });
-    for (const point of answer.points)
-      points.push({
-        x: point.x,
-        y: point.y,
-        count: point.count,
-        series: seriesId(layer.id, spec.split ? point.split : undefined),
-      });
-  }
+/** Pairs of numbers, one series per layer and split. @param more filters beside the chart's own */
+export function* shapePoints(spec: ChartSpec, sources: Sources, more: readonly RowFilter[] = []): Asking<Frame> {
+  const queries = pointsQueries(spec, sources, more);
+  const answers = yield* together(queries.map(({ query }) => askPoints(query)));
+  const asked = queries.map(({ layer }, i) => ({ layer, answer: answers[i], split: splitOf(spec, sources) }));
+  const series = asked.flatMap(({ layer, answer, split }): FrameSeries[] => {
+    const found = [...new Set(answer.points.map(split))];
+    const splits = spec.split ? found.filter((one) => one !== undefined).sort(compareGroups) : [undefined];
+    return splits.map((value) => ({
+      id: seriesIdOf(layer.id, value),
+      layer: layer.id,
+      ...(value !== undefined ? { split: value } : {}),
+      gaps: 'open',
+      values: [],
+    }));
+  });
+  const points = asked.flatMap(({ layer, answer, split }) =>
+    pointsOf(answer, (point) => seriesIdOf(layer.id, split(point))),
+  );
   const wishes = spec.setAside ?? [];
   const isAside = (point: FramePoint) => (wish: (typeof wishes)[number]) =>
     Number(wish.across) === point.x &&
@@ -53,4 +51,28 @@ export function shapePoints(spec: ChartSpec, sources: Sources, ask: Asking): Fra
       ...(aside.length > 0 ? { setAside: aside } : {}),
     },
   };
+}
+
+type Pair = PointsGrain['points'][number];
+
+/** What a dot is split by: nothing, a value, or the step that a date lies in. */
+function splitOf(spec: ChartSpec, { columns }: Sources): (point: Pick<Pair, 'split'>) => GrainValue | undefined {
+  const { split } = spec;
+  if (!split) return () => undefined;
+  const profile = column(columns, split.column);
+  return ({ split: key }) =>
+    key !== null && isNumeric(profile) && !split.step ? key : splitName(key, columns, split.column, spec);
+}
+
+/** The dots; those of several dates in one step that lie on each other are one. */
+function pointsOf({ points }: PointsGrain, series: (point: Pair) => string): FramePoint[] {
+  const found = new Map<string, FramePoint>();
+  for (const point of points) {
+    const { x, y } = point;
+    const id = series(point);
+    const key = JSON.stringify([x, y, id]);
+    const count = (found.get(key)?.count ?? 0) + point.count;
+    found.set(key, { x, y, count, series: id });
+  }
+  return [...found.values()];
 }

@@ -3,7 +3,7 @@ import type { Frame } from './frame';
 
 /** Which points are set aside, and which of them stand in the chart. */
 export interface Aside {
-  /** Places of the frame that leave it, or stand empty, whole. */
+  /** Places that leave the chart, or stand empty, whole. */
   readonly places: ReadonlySet<number>;
   /** Single series at single places. */
   readonly points: ReadonlyMap<string, ReadonlySet<number>>;
@@ -11,30 +11,42 @@ export interface Aside {
   readonly found: readonly number[];
 }
 
-/** Finds the points that a spec sets aside among the places of a frame. */
-export function findAside(frame: Pick<Frame, 'across' | 'series'>, wishes: ChartSpec['setAside'] = []): Aside {
-  const at = new Map(frame.across.values.map((value, i) => [String(value), i]));
-  const ids = new Set(frame.series.map(({ id }) => id));
+/** Finds the points that a spec sets aside among places and series. */
+export function findAside(
+  values: readonly (string | number)[],
+  series: readonly { readonly id: string }[],
+  wishes: ChartSpec['setAside'] = [],
+): Aside {
+  const at = new Map(values.map((value, i) => [String(value), i]));
+  const ids = new Set(series.map(({ id }) => id));
   const places = new Set<number>();
   const points = new Map<string, Set<number>>();
   const found: number[] = [];
-  wishes.forEach(({ across, series }, i) => {
+  wishes.forEach(({ across, series: id }, i) => {
     const place = at.get(String(across));
-    if (place === undefined || (series !== undefined && !ids.has(series))) return;
+    if (place === undefined || (id !== undefined && !ids.has(id))) return;
     found.push(i);
-    if (series === undefined) places.add(place);
-    else points.set(series, (points.get(series) ?? new Set<number>()).add(place));
+    if (id === undefined) places.add(place);
+    else points.set(id, (points.get(id) ?? new Set<number>()).add(place));
   });
   return { places, points, found };
 }
 
 /** Takes set-aside points out: steps and single points stand empty. */
 export function emptyAside(frame: Frame, { places, points }: Aside): Frame {
+  if (places.size === 0 && points.size === 0) return frame;
   return {
     ...frame,
-    series: frame.series.map((series) => ({
-      ...series,
-      values: series.values.map((value, i) => (places.has(i) || points.get(series.id)?.has(i) ? null : value)),
-    })),
+    series: frame.series.map((series) => {
+      const leave = <T>(list: readonly (T | null)[]) =>
+        list.map((value, i) => (places.has(i) || points.get(series.id)?.has(i) ? null : value));
+      return { ...series, values: leave(series.values), ...(series.texts ? { texts: leave(series.texts) } : {}) };
+    }),
   };
+}
+
+/** The frame that knows which wishes it was told of were found. */
+export function withAside(frame: Frame, found: Iterable<number>): Frame {
+  const all = [...new Set([...(frame.facts.setAside ?? []), ...found])].sort((a, b) => a - b);
+  return all.length > 0 ? { ...frame, facts: { ...frame.facts, setAside: all } } : frame;
 }

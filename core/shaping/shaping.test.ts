@@ -117,11 +117,17 @@ describe('first and last steps that are not whole', () => {
   });
 
   test('leaving them out takes them off both ends, and empties them where a plan goes on', () => {
-    const whole = frame(['a', 'b', 'c'], [[1, 2, 3]]);
+    const whole = { frame: frame(['a', 'b', 'c'], [[1, 2, 3]]), places: [[0], [1], [2]] };
     const first = { days: 1, of: 30, at: 0 };
-    const own = new Set(['l1']);
-    expect(leaveOutPartials(whole, { first, last: { ...first, at: 2 } }, own).series[0].values).toEqual([2]);
-    expect(leaveOutPartials(whole, { first, last: { ...first, at: 1 } }, own).series[0].values).toEqual([null, 3]);
-    expect(leaveOutPartials(whole, {}, own).series[0].values).toEqual([1, 2, 3]);
+    const left = (last: number) => {
+      const { frame, places } = leaveOutPartials(whole, { first, last: { ...first, at: last } }, new Set(['l1']));
+      return [frame.series[0].values, places];
+    };
+    expect(left(2)).toEqual([[2], [[1]]]);
+    expect(left(1)).toEqual([
+      [null, 3],
+      [[1], [2]],
+    ]);
+    expect(leaveOutPartials(whole, {}, new Set(['l1']))).toEqual(whole);
   });
 });

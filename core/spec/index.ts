@@ -7,6 +7,7 @@ export * from './layers';
 export * from './over';
 export * from './place-words';
 export * from './resolve';
+export * from './series-id';
 export * from './sentence';
 export * from './sources';
 export { Nested } from './input-rules';

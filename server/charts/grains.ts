@@ -1,5 +1,5 @@
 import type { Answer, GrainQuery } from '@/core/grain';
-import { shape, withAnswers } from '@/core/shaping';
+import { answered, shape } from '@/core/shaping';
 import type { ChartSpec } from '@/core/spec';
 import { asker } from '../query/run';
 import type { Book } from './book';
@@ -21,16 +21,13 @@ export async function grainsOf(spec: ChartSpec, book: Book, signal?: AbortSignal
   const asked: GrainsAnswer['answers'] = [];
   let groups = 0;
   try {
-    await withAnswers(
-      async (query) => {
-        const answer = await ask(query);
-        groups += 'size' in answer ? answer.size : answer.points.length;
-        if (groups > MOST_GROUPS) throw new TooLarge();
-        asked.push({ query, answer });
-        return answer;
-      },
-      (answers) => shape(spec, book.sources, answers),
-    );
+    await answered(shape(spec, book.sources), async (query) => {
+      const answer = await ask(query);
+      groups += 'size' in answer ? answer.size : answer.points.length;
+      if (groups > MOST_GROUPS) throw new TooLarge();
+      asked.push({ query, answer });
+      return answer;
+    });
   } catch (error) {
     if (error instanceof TooLarge) return { answers: [], tooLarge: true };
     throw error;

@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm';
 import type { ColumnProfile } from '@/core/inference';
-import { behind, NoSuchPoint, withAnswers, type Behind } from '@/core/shaping';
+import { answered, behind, NoSuchPoint, type Behind } from '@/core/shaping';
 import { InvalidInput } from '@/core/spec';
 import { asker, targetOf } from '../query/run';
 import { whereSql } from '../query/to-sql';
@@ -58,11 +58,9 @@ export async function allRowsBehind(
 async function find({ spec, point, today }: RowsBehindRequest): Promise<{ found: Behind; sheet: ReadySheet }> {
   const book: Book = await openBook(spec, today);
   checkSpec(spec, book);
-  const found = await withAnswers(asker(book.sheets), (answers) => behind(spec, book.sources, answers, point)).catch(
-    (error: unknown) => {
-      throw error instanceof NoSuchPoint ? new InvalidInput([{ path: error.path, message: error.message }]) : error;
-    },
-  );
+  const found = await answered(behind(spec, book.sources, point), asker(book.sheets)).catch((error: unknown) => {
+    throw error instanceof NoSuchPoint ? new InvalidInput([{ path: error.path, message: error.message }]) : error;
+  });
   return { found, sheet: book.sheets.get(found.sheet) ?? book.sheet };
 }
 

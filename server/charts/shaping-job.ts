@@ -1,7 +1,7 @@
 import { withChecks } from '@/core/checks';
 import type { Answer, GrainQuery } from '@/core/grain';
 import { layout, type ChartModel, type Size } from '@/core/layout';
-import { shape, withAnswers, type Frame } from '@/core/shaping';
+import { answered, shape, type Frame } from '@/core/shaping';
 import type { ChartSpec, Sources } from '@/core/spec';
 
 /** A chart to be shaped, and to be laid out where a size is given. */
@@ -23,7 +23,7 @@ export async function shapeNow(
   ask: (query: GrainQuery) => Promise<Answer>,
   known?: ReadonlyMap<string, Answer>,
 ): Promise<Shaped> {
-  const frame = await withAnswers(ask, (answers) => shape(job.spec, job.sources, answers), known);
+  const frame = await answered(shape(job.spec, job.sources), ask, known);
   return job.size ? { model: laidOut(job, frame, job.size) } : { frame };
 }
 

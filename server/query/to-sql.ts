@@ -255,7 +255,7 @@ function topSql(
   all: readonly RowFilter[],
   target: Target,
 ): SQL {
-  const others = all.filter((other) => !('top' in other));
+  const others = all.filter((other) => !('top' in other) && !other.narrows);
   const direction = sql.raw(filter.ascending ? 'ASC' : 'DESC');
   const value = summarySql(filter.by.amount, filter.by.summary, target);
   return sql`${cell} IN (SELECT ${cell} FROM ${target.table}${whereSql(others, target, sql`${cell} IS NOT NULL`)} GROUP BY ${cell} ORDER BY ${value} ${direction} NULLS LAST, ${cell} LIMIT ${filter.top})`;

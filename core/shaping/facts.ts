@@ -1,0 +1,89 @@
+import { floor, fromIso } from '../calendar';
+import { measureAt } from '../grain';
+import { column, type ChartSpec, type Sources } from '../spec';
+import { blankRows, rowsBehindLayer, total } from './figures';
+import type { FrameFacts, Partials } from './frame';
+import { decideGaps } from './gaps';
+import { portionOf, type Laid } from './laid';
+import { findPartials } from './partial';
+import { unmatchedOf } from './unmatched';
+
+/** What the answers of a chart say of its run: how far it goes, what is missing in it, and what stands behind it. */
+export function factsOf(laid: Laid, sources: Sources): FrameFacts {
+  const { spec, places, portions } = laid;
+  const { across } = spec;
+  const filled = places.values.map(() => false);
+  for (const { at } of portions)
+    at.forEach((place) => {
+      if (place >= 0) filled[place] = true;
+    });
+  const { gaps, rests } =
+    across.as === 'time' ? decideGaps(filled, across.step, across.gaps) : { gaps: 'open' as const, rests: [] };
+  const [first] = portions;
+  const rows = first.grain.measures[measureAt(first.query.measures, { want: 'rows' })];
+  const blankAcross = first.at.reduce((sum, place, i) => (place < 0 ? sum + Number(rows[i]) : sum), 0);
+  const unmatched = unmatchedOf(laid);
+  return {
+    rows: total(rows) - blankAcross,
+    blankAcross,
+    first: places.first,
+    last: places.last,
+    emptyPlaces: filled.filter((has) => !has).length,
+    rests,
+    ...(places.cut ? { rowsCut: true } : {}),
+    gaps,
+    counts: Object.fromEntries(
+      spec.layers.map((layer) => {
+        const { query, grain } = portionOf(laid, layer);
+        return [layer.id, rowsBehindLayer(layer, query, grain)];
+      }),
+    ),
+    blanks: Object.fromEntries(
+      spec.layers.flatMap((layer) => {
+        const { query, grain } = portionOf(laid, layer);
+        const blanks = blankRows(layer, query, grain);
+        return blanks ? [[layer.id, blanks]] : [];
+      }),
+    ),
+    partials: partialsOf(spec, sources, laid),
+    thinPlaces: thinPlaces(first.at, rows, places.values.length),
+    ...(unmatched.length > 0 ? { unmatched } : {}),
+  };
+}
+
+/** How many places have rows, but fewer than three, while most have more. */
+function thinPlaces(at: readonly number[], rows: readonly (string | number | null)[], length: number): number {
+  const counts = new Array<number>(length).fill(0);
+  at.forEach((place, i) => {
+    if (place >= 0) counts[place] += Number(rows[i]);
+  });
+  const held = counts.filter((count) => count > 0).sort((a, b) => a - b);
+  if (held.length === 0 || held[held.length >> 1] < 3) return 0;
+  return held.filter((count) => count < 3).length;
+}
+
+/** From the days of the grain, or where it was asked at the level shown, from the range of the unfiltered column. */
+function partialsOf(spec: ChartSpec, { columns }: Sources, { places, portions }: Laid): Partials {
+  const { across } = spec;
+  if (across.as !== 'time' || !places.first || !places.last) return {};
+  const profile = column(columns, across.column);
+  const { min, max } = profile.stats;
+  const byDay = portions.some(({ portion }) => !portion.exact && !portion.other);
+  const whole = !byDay && spec.filters.length === 0 && typeof min === 'string' && typeof max === 'string';
+  const run = fromIso(String(places.values[0]));
+  const found = findPartials(
+    fromIso(whole ? min : places.first),
+    fromIso(whole ? max : places.last),
+    across.step,
+    profile,
+    spec,
+    run,
+  );
+  // A window's own bounds cut steps on purpose.
+  const windowed = portions.some(({ portion }) =>
+    portion.stretches.some(
+      (stretch) => stretch.column === across.column && floor(stretch.from, across.step, spec.calendar) < stretch.from,
+    ),
+  );
+  return windowed && found.first?.at === 0 ? (found.last ? { last: found.last } : {}) : found;
+}

@@ -1,0 +1,41 @@
+import type { ChartSpec } from './chart-spec';
+import { BLANK } from './resolve';
+
+/** Which series of a chart one is: its layer's, where split the one of a value, in small copies that of one copy. */
+export interface SeriesId {
+  readonly copy?: string;
+  readonly layer: string;
+  readonly split?: string;
+}
+
+/** What a series is split by, as its id has it: blanks as "(blank)". */
+export function splitText(split: string | number | boolean | null): string {
+  return split === null ? BLANK : String(split);
+}
+
+/** "l1", "l1:Yard", "Herbs|l1:Yard"; a bar in the name of a copy is written `\|`, so that it ends no copy's name. */
+export function writeSeriesId({ copy, layer, split }: SeriesId): string {
+  const own = split === undefined ? layer : `${layer}:${split}`;
+  return copy === undefined ? own : `${copy.replace(/[\\|]/g, '\\$&')}|${own}`;
+}
+
+/** The parts of a series id of a chart; `undefined` where it has no such layer. Only small copies of a Group have a copy's name before their ids. */
+export function readSeriesId(
+  text: string,
+  { panels, layers }: Pick<ChartSpec, 'panels' | 'layers'>,
+): SeriesId | undefined {
+  const named = panels && !('by' in panels) ? /^((?:[^\\|]|\\.)*)\|/su.exec(text) : null;
+  const own = named ? text.slice(named[0].length) : text;
+  // Of two layers, "a" and "a:b", the longer name is meant.
+  const layer = layers
+    .map(({ id }) => id)
+    .filter((id) => own === id || own.startsWith(`${id}:`))
+    .sort((a, b) => b.length - a.length)
+    .at(0);
+  if (layer === undefined) return undefined;
+  return {
+    ...(named ? { copy: named[1].replace(/\\(.)/gsu, '$1') } : {}),
+    layer,
+    ...(own === layer ? {} : { split: own.slice(layer.length + 1) }),
+  };
+}
