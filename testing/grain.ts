@@ -1,5 +1,6 @@
+import { exactColumn, exactText } from '@/core/decimals';
 import { floor, fromIso } from '@/core/calendar';
-import { exactColumn, exactText, type Grain, type GrainQuery, type GrainValue, type Measure } from '@/core/grain';
+import { type Grain, type GrainQuery, type GrainValue, type Measure } from '@/core/grain';
 import type { Frame } from '@/core/shaping';
 import { fromHeld, shape } from '@/core/shaping';
 import { byKey, type ChartSpec } from '@/core/spec';

@@ -178,3 +178,8 @@ export function startsStride(iso: string, step: Step, stride: number, calendar: 
       return true;
   }
 }
+
+/** "1 month", "12 months". */
+export function stepsInWords(count: number, step: Step): string {
+  return `${count.toLocaleString('en-GB')} ${step}${count === 1 ? '' : 's'}`;
+}

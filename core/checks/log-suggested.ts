@@ -1,4 +1,4 @@
-import { SOLID } from '../spec';
+import { SHAPE_KINDS } from '../spec';
 import type { CheckFinder } from './check';
 
 /** From so many tenfold steps on a logarithmic scale is suggested (common practice, no source). */
@@ -10,7 +10,8 @@ export const logSuggested: CheckFinder = ({ spec, model, frame }) =>
     const scale = model.scales[side];
     if (!scale || scale.kind === 'log') return [];
     const here = model.series.filter((series) => series.side === side);
-    if (here.length === 0 || here.some(({ shape, stack }) => SOLID.has(shape) || stack !== undefined)) return [];
+    if (here.length === 0 || here.some(({ shape, stack }) => SHAPE_KINDS[shape].solid || stack !== undefined))
+      return [];
     const ids = new Set(here.map(({ id }) => id));
     const values = frame.points
       ? frame.points.filter((point) => ids.has(point.series)).map(({ y }) => y)

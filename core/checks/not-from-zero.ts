@@ -1,4 +1,4 @@
-import { SOLID } from '../spec';
+import { SHAPE_KINDS } from '../spec';
 import type { CheckFinder } from './check';
 
 /** A scale for amounts that does not begin at zero; for columns and areas a warning, since their length is read. */
@@ -7,7 +7,7 @@ export const notFromZero: CheckFinder = ({ spec, model }) => {
   return (['left', 'right'] as const).flatMap((side) => {
     const scale = model.scales[side];
     if (!scale || scale.kind === 'log' || (scale.domain[0] <= 0 && scale.domain[1] >= 0)) return [];
-    const solid = spec.layers.some((layer) => layer.side === side && SOLID.has(layer.shape));
+    const solid = spec.layers.some((layer) => layer.side === side && SHAPE_KINDS[layer.shape].solid);
     const start = scale.domain[0] > 0 ? scale.domain[0] : scale.domain[1];
     const words = scale.labels[scale.ticks.indexOf(start)] ?? String(start);
     return [

@@ -1,3 +1,5 @@
+import { SUMMARY_KINDS } from '../inference';
+import { TRANSFORMS } from '../then';
 import { dividesByColumn, layerWords, lowerFirst, parseFormula, setShape, type ChartSpec, type Layer } from '../spec';
 import type { Check } from '../layout';
 import type { CheckFinder } from './check';
@@ -6,7 +8,7 @@ import type { CheckFinder } from './check';
 export function isNoPart({ amount, summary }: Pick<Layer, 'amount' | 'summary'>): boolean {
   if (summary === 'count') return false;
   if ('formula' in amount && dividesByColumn(parseFormula(amount.formula))) return true;
-  return summary === 'mean' || summary === 'median' || summary === 'min' || summary === 'max' || summary === 'distinct';
+  return !SUMMARY_KINDS[summary].addsUp;
 }
 
 /** Slices, stacks and shares that are made of what does not add up. */
@@ -41,7 +43,7 @@ function partsIn(
       what: layer.stack === 'share' ? 'Parts of 100 %' : 'Stacked parts',
       answer: { change: change({ stack: undefined }), changeWords: 'Unstack' },
     };
-  if (layer.then === 'share-of-total' || layer.then === 'share-of-group')
+  if (layer.then && TRANSFORMS[layer.then].parts)
     return {
       what: 'Shares',
       answer: { change: change({ then: undefined, thenBy: undefined }), changeWords: 'Show it as it is' },

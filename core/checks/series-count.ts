@@ -1,4 +1,4 @@
-import { SOLID } from '../spec';
+import { SHAPE_KINDS } from '../spec';
 import type { CheckFinder } from './check';
 
 /** Beyond about so many series a chart is hard to follow (common practice, no source). */
@@ -8,7 +8,7 @@ const KEPT = 5;
 /** More series than can be followed. */
 export const seriesCount: CheckFinder = ({ spec, model }) => {
   if (model.series.length <= MANY || model.panels) return [];
-  const stacked = model.series.every(({ stack, shape }) => stack !== undefined && SOLID.has(shape));
+  const stacked = model.series.every(({ stack, shape }) => stack !== undefined && SHAPE_KINDS[shape].solid);
   const change =
     spec.split && !spec.split.step && (spec.split.keep ?? Infinity) > KEPT
       ? { change: { split: { ...spec.split, keep: KEPT } }, changeWords: `Keep the largest ${KEPT}` }

@@ -1,30 +1,25 @@
-import { floor, type Step } from '../calendar';
-import { exactColumn, exactText } from './exact';
-import { measureAt, type Grain, type GrainAxis, type GrainValue, type GroupedQuery, type Measure } from './grain-query';
-
-const ROLLABLE: ReadonlySet<Measure['want']> = new Set(['rows', 'first-row', 'sum', 'count', 'some', 'min', 'max']);
-
-/** Whether a measure of coarser groups follows from that of finer ones. */
-export const isRollable = ({ want }: Measure): boolean => ROLLABLE.has(want);
+import { exactColumn, exactText } from '../decimals';
+import { axisFrom, measureFrom } from './finer';
+import type { Grain, GrainValue, GroupedQuery, Measure } from './grain-query';
 
 /**
- * The answer to a question from the answer to a finer one about the same rows: with more axes, or with days where hours
- * were asked. `undefined` where it does not follow.
+ * The answer to a question from the answer to a finer one about the same rows: with more axes, or with finer steps.
+ * `undefined` where it does not follow.
  */
 export function deriveGrain(wanted: GroupedQuery, held: GroupedQuery, grain: Grain): Grain | undefined {
   if (wanted.sheet !== held.sheet || JSON.stringify(wanted.filters) !== JSON.stringify(held.filters)) return undefined;
   // Single rows are the first so many alone: nothing follows from them but themselves.
   if (held.axes.some(({ as }) => as === 'row') && !wanted.axes.some(({ as }) => as === 'row')) return undefined;
-  const sources = wanted.axes.map((axis) => axisFrom(axis, held.axes));
-  const columns = wanted.measures.map((measure) => (isRollable(measure) ? measureAt(held.measures, measure) : -1));
-  if (sources.some((source) => source === undefined) || columns.some((at) => at < 0)) return undefined;
+  const sources = wanted.axes.flatMap((axis) => axisFrom(axis, held) ?? []);
+  const columns = wanted.measures.flatMap((measure) => {
+    const from = measureFrom(measure, held);
+    return from && 'at' in from ? [from.at] : [];
+  });
+  if (sources.length < wanted.axes.length || columns.length < wanted.measures.length) return undefined;
   const groups = new Map<string, number[]>();
   const keys: GrainValue[][] = wanted.axes.map(() => []);
   for (let i = 0; i < grain.size; i++) {
-    const values = sources.map((source) => {
-      const value = grain.axes[source?.at ?? 0][i];
-      return source?.step && typeof value === 'number' ? floor(value, source.step) : value;
-    });
+    const values = sources.map(({ at, of }) => of(grain.axes[at][i]));
     const key = JSON.stringify(values);
     const group = groups.get(key);
     if (group) group.push(i);
@@ -41,14 +36,6 @@ export function deriveGrain(wanted: GroupedQuery, held: GroupedQuery, grain: Gra
     axes: keys,
     measures: wanted.measures.map((measure, m) => rollMeasure(measure, grain.measures[columns[m]], members)),
   };
-}
-
-function axisFrom(axis: GrainAxis, held: readonly GrainAxis[]): { at: number; step?: Step } | undefined {
-  const same = held.findIndex((one) => JSON.stringify(one) === JSON.stringify(axis));
-  if (same >= 0) return { at: same };
-  if (axis.as !== 'step' || axis.step !== 'day') return undefined;
-  const finer = held.findIndex((one) => one.as === 'step' && one.column === axis.column && one.step === 'hour');
-  return finer >= 0 ? { at: finer, step: 'day' } : undefined;
 }
 
 function rollMeasure(

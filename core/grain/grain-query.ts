@@ -1,4 +1,5 @@
 import type { Calendar, Cycle, Step } from '../calendar';
+import type { SummaryKind } from '../inference';
 import type { Blanks, PlainFilter, RowsOrder } from '../spec';
 
 /** What to group a sheet's rows by. */
@@ -21,7 +22,7 @@ export type GrainAxis =
 
 /**
  * What to compute for each group of rows. `of` is a column key, or a formula over column keys worked out row by row.
- * Those up to `some` can be rolled up to coarser groups, the rest cannot.
+ * Which of them roll up to coarser groups is decided in finer.ts.
  */
 export type Measure =
   | { readonly want: 'rows' }
@@ -29,14 +30,17 @@ export type Measure =
   | { readonly want: 'first-row' }
   /** Of single rows: the place in their order. */
   | { readonly want: 'place' }
-  | { readonly want: 'sum' | 'count' | 'min' | 'max'; readonly of: string; readonly blanks?: Blanks }
+  /** How many cells are filled, and what a summary is made of; the first or last by `when` where given, then by place in the sheet. */
+  | {
+      readonly want: 'count' | NonNullable<SummaryKind['part']>;
+      readonly of: string;
+      readonly blanks?: Blanks;
+      readonly when?: string;
+    }
   /** Rows with a value in at least one of the columns of a formula. */
   | { readonly want: 'some'; readonly of: string }
-  | { readonly want: 'median' | 'distinct'; readonly of: string; readonly blanks?: Blanks }
   /** What all rows hold alike, "=" before it; how many different ones there are, "*" before it; null for none. */
-  | { readonly want: 'name'; readonly of: string }
-  /** The value of the first or last row that has one, by `when` where given, then by place in the sheet. */
-  | { readonly want: 'first' | 'last'; readonly of: string; readonly blanks?: Blanks; readonly when?: string };
+  | { readonly want: 'name'; readonly of: string };
 
 /**
  * Filters of a query: those of a chart, and narrower ones for parts of it and the rows behind a point. What only narrows

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
+import { exactColumn, exactMean, exactNumber, exactText } from '../decimals';
 import { readTable } from '@/testing/table';
 import { byKey, type ChartSpec } from '../spec';
-import { exactColumn, exactMean, exactNumber, exactText, roundBins, toGrainQueries } from '.';
+import { roundBins, toGrainQueries } from '.';
 
 describe('exact decimals', () => {
   test('ten dimes are a pound', () => {

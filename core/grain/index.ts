@@ -1,5 +1,6 @@
 export * from './bins';
 export * from './derive';
-export * from './exact';
+export * from './finer';
+export * from './rollable';
 export * from './grain-query';
 export * from './to-query';

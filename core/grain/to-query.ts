@@ -1,5 +1,5 @@
 import type { Step } from '../calendar';
-import { isNumeric, rankWhens, type ColumnProfile, type Summary } from '../inference';
+import { isNumeric, rankWhens, SUMMARY_KINDS, type ColumnProfile, type Summary } from '../inference';
 import {
   column,
   formulaColumns,
@@ -37,9 +37,6 @@ import {
 /** At most this many points of a scatter are drawn one by one. */
 export const POINTS_LIMIT = 5_000;
 
-/** Summaries that cannot be rolled up from finer groups: they are asked for at the level shown. */
-const AT_LEVEL: ReadonlySet<Summary> = new Set(['median', 'distinct', 'first', 'last']);
-
 /** Layers that are asked for together: of one sheet, with the same filters, and all to be rolled up or none. */
 export interface Portion {
   readonly spec: ChartSpec;
@@ -72,7 +69,7 @@ export function orderLayer({ across }: ChartSpec): Layer | undefined {
 
 /** Whether the summary of a layer rolls up from finer groups of rows. */
 export function rollsUp(layer: Layer): boolean {
-  return !AT_LEVEL.has(layer.summary) && layer.per === undefined;
+  return SUMMARY_KINDS[layer.summary].roll !== 'none' && layer.per === undefined;
 }
 
 /** Of more groups of rows than about this many, only those that are shown are asked for. */
@@ -282,23 +279,9 @@ export function layerMeasures(layer: Pick<Layer, 'amount' | 'summary'>, portion:
   const parts = partsOf(layer.amount, layer.summary).flatMap(({ of, blanks }): Measure[] => {
     const as = { of, ...(blanks ? { blanks } : {}) };
     const count: Measure = { want: 'count', ...as };
-    const { summary } = layer;
     if (isNaming(layer, portion.columns)) return [{ want: 'name', of }, count];
-    switch (summary) {
-      case 'sum':
-      case 'mean':
-        return [{ want: 'sum', ...as }, count];
-      case 'count':
-        return [count];
-      case 'min':
-      case 'max':
-      case 'median':
-      case 'distinct':
-        return [{ want: summary, ...as }, count];
-      case 'first':
-      case 'last':
-        return [{ want: summary, ...as, ...orderedBy(portion) }, count];
-    }
+    const { part, ordered } = SUMMARY_KINDS[layer.summary];
+    return part ? [{ want: part, ...as, ...(ordered ? orderedBy(portion) : {}) }, count] : [count];
   });
   return [...parts, ...some];
 }

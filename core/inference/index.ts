@@ -12,6 +12,7 @@ export * from './number';
 export * from './own-order';
 export type { DateGrade, DateScan } from './plain-date';
 export * from './profile';
+export * from './summaries';
 export * from './tally';
 export * from './units';
 export { headingSaysLevel, headingSaysRate, isRateUnit } from './headings';

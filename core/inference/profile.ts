@@ -7,9 +7,8 @@ export type ColumnType = (typeof COLUMN_TYPES)[number];
 export const ROLES = ['when', 'group', 'amount', 'key', 'note'] as const;
 export type Role = (typeof ROLES)[number];
 
-/** How many rows become one value. `last`: levels, such as stock in hand. */
-export const SUMMARIES = ['sum', 'mean', 'median', 'min', 'max', 'first', 'last', 'count', 'distinct'] as const;
-export type Summary = (typeof SUMMARIES)[number];
+/** How many rows become one value. `last`: levels, such as stock in hand. What is known of each: summaries.ts. */
+export type Summary = 'sum' | 'mean' | 'median' | 'min' | 'max' | 'first' | 'last' | 'count' | 'distinct';
 
 export const MEANINGS = [
   'currency',

@@ -1,5 +1,6 @@
-import { fromIso, isoDate, isoDateTime, stepLabel, yearBefore, type Locale } from '../calendar';
+import { stepLabel, type Locale } from '../calendar';
 import type { Frame } from '../shaping';
+import { placesBefore } from '../then';
 import { layerUnit, mannerOf, type ChartSpec, type Sources } from '../spec';
 import type { Figure, ModelSeries } from './model';
 import { writeFigure, writeValue } from './numbers';
@@ -25,7 +26,8 @@ export function figureOf(frame: Frame, series: ModelSeries | undefined, spec: Ch
   if (spec.across.as !== 'time') return { words, of: '', line: false };
   const { step } = spec.across;
   const name = (at: number) => stepLabel(String(frame.across.values[at]), step, mannerOf(spec));
-  const years = yearsBefore(frame, spec);
+  const places = frame.across.values.map(String);
+  const years = step === 'year' ? [] : placesBefore(places, step, spec.calendar);
   const against = wish.against ?? (repeats(values, years) ? 'year-before' : 'previous');
   const before = against === 'year-before' ? years[last.at] : against === 'previous' ? last.at - 1 : undefined;
   const value = before === undefined ? undefined : values[before];
@@ -43,18 +45,6 @@ export function figureOf(frame: Frame, series: ModelSeries | undefined, spec: Ch
           },
         }),
   };
-}
-
-/** For each place the place a year before it, where there is one. */
-function yearsBefore({ across: { values } }: Frame, { across, calendar }: ChartSpec): (number | undefined)[] {
-  if (across.as !== 'time' || across.step === 'year') return values.map(() => undefined);
-  const { step } = across;
-  const write = step === 'hour' ? isoDateTime : isoDate;
-  const places = new Map(values.map((value, i) => [String(value), i]));
-  return values.map((value) => {
-    const at = yearBefore(fromIso(String(value)), step, calendar);
-    return at === undefined ? undefined : places.get(write(at));
-  });
 }
 
 /** Whether values go along with those of the year before: by Pearson's correlation of the two. */

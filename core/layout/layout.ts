@@ -1,5 +1,14 @@
 import { checkMarks, type Frame } from '../shaping';
-import { drawnPart, isDrawn, layerUnit, layerWords, sentence, type ChartSpec, type Sources } from '../spec';
+import {
+  drawnPart,
+  isDrawn,
+  layerUnit,
+  layerWords,
+  sentence,
+  type ChartSpec,
+  type Sources,
+  SHAPE_KINDS,
+} from '../spec';
 import { acrossWords, lyingWords, tickSize, within, type AcrossWords } from './across-ticks';
 import { spreadLabels } from './end-labels';
 import { figureOf } from './figure';
@@ -232,11 +241,7 @@ function lyingDown(
 
 /** Places are as wide as their columns; for lines alone they are points. */
 export function isBanded(series: readonly Pick<ModelSeries, 'shape'>[], { across }: Pick<Frame, 'across'>): boolean {
-  return (
-    series.some(({ shape }) => shape !== 'line' && shape !== 'area') ||
-    across.values.length === 1 ||
-    across.kind === 'group'
-  );
+  return series.some(({ shape }) => SHAPE_KINDS[shape].banded) || across.values.length === 1 || across.kind === 'group';
 }
 
 /** Series are named as their user wishes, else as it suits; a single one that wants no name gets none. */

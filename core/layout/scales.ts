@@ -1,6 +1,15 @@
 import type { Locale } from '../calendar';
 import type { Frame } from '../shaping';
-import { amountUnit, column, layerUnit, SOLID, type ChartSpec, type Scale, type Side, type Sources } from '../spec';
+import {
+  amountUnit,
+  column,
+  layerUnit,
+  SHAPE_KINDS,
+  type ChartSpec,
+  type Scale,
+  type Side,
+  type Sources,
+} from '../spec';
 import type { ChartModel, ModelSeries, ScaleModel } from './model';
 import { logRangeFor } from './log-range';
 import { tickStyle, unitFor, writeNumber } from './numbers';
@@ -41,7 +50,7 @@ export function scalesOf(
     const shares = series.filter((one) => one.side === name).some((one) => one.share);
     const unit = shares ? '%' : units.size === 1 ? [...units][0] : undefined;
     const scale = (name === 'left' ? spec.scales.left : spec.scales.right) ?? { fit: 'zero' as const };
-    const fromZero = layers.some(({ shape }) => SOLID.has(shape));
+    const fromZero = layers.some(({ shape }) => SHAPE_KINDS[shape].solid);
     const title = spec.text[name] ?? writeScaleTitle(spec, sources, name);
     return scaleModel(values, scale, { unit, title, locale }, scale.steps ?? most, fromZero, shared?.[name]);
   };

@@ -1,5 +1,5 @@
 import { dayShort, fromIso, type Locale } from '../calendar';
-import { isNumeric } from '../inference';
+import { isNumeric, SUMMARY_KINDS } from '../inference';
 import type { Frame, FrameSeries } from '../shaping';
 import {
   amountName,
@@ -8,12 +8,14 @@ import {
   columnsOf,
   layerUnit,
   layerWords,
+  SHAPE_KINDS,
   type ChartSpec,
   type Layer,
   type SeriesStyle,
   type Side,
   type Sources,
 } from '../spec';
+import { TRANSFORMS } from '../then';
 import { SYMBOLS, type ModelSeries } from './model';
 import { writeValue } from './numbers';
 import { seriesColor } from './palette';
@@ -71,7 +73,7 @@ function styleOf(series: FrameSeries, { style }: Layer, spec: ChartSpec): Series
 
 /** Stacked parts stay together; any other series may stand on a scale of its own. */
 function sideOf(series: FrameSeries, layer: Layer, spec: ChartSpec): Side {
-  const stacked = STACKING.has(layer.shape) && layer.stack !== undefined && layer.stack !== 'none';
+  const stacked = SHAPE_KINDS[layer.shape].stacks && layer.stack !== undefined && layer.stack !== 'none';
   return (stacked ? undefined : spec.series?.[series.like ?? series.id]?.side) ?? layer.side;
 }
 
@@ -113,10 +115,10 @@ function valueWriter(
   locale: Locale | undefined,
 ): (value: number) => string {
   const unit = scatter ? amountUnit(layer.amount, columnsOf(layer, sources)) : layerUnit(layer, sources);
-  const counts = 'rows' in layer.amount || layer.summary === 'count' || layer.summary === 'distinct';
-  const kept = !layer.then || layer.then === 'running' || layer.then === 'change';
+  const counts = 'rows' in layer.amount || SUMMARY_KINDS[layer.summary].counts;
+  const kept = !layer.then || TRANSFORMS[layer.then].keepsDecimals;
   if (counts && !scatter) return (value) => writeValue(value, unit, kept ? 0 : undefined, locale);
-  const asWritten = scatter || (kept && ['sum', 'min', 'max', 'first', 'last'].includes(layer.summary));
+  const asWritten = scatter || (kept && SUMMARY_KINDS[layer.summary].keepsDecimals);
   const profile = 'column' in layer.amount ? column(columnsOf(layer, sources), layer.amount.column) : undefined;
   const decimals =
     asWritten && profile && isNumeric(profile)
@@ -125,11 +127,9 @@ function valueWriter(
   return (value) => writeValue(value, unit, decimals, locale);
 }
 
-const STACKING: ReadonlySet<Layer['shape']> = new Set(['column', 'bar', 'area']);
-
 /** Series of one layer that stand on each other; lines and dots never do. */
 function stackOf(layer: Layer, { id, like }: FrameSeries, side: Side): Pick<ModelSeries, 'stack' | 'share'> {
-  if (!STACKING.has(layer.shape) || !layer.stack || layer.stack === 'none') return {};
+  if (!SHAPE_KINDS[layer.shape].stacks || !layer.stack || layer.stack === 'none') return {};
   const copy = like === undefined ? '' : id.slice(0, id.length - like.length);
   return { stack: `${copy}${side}:${layer.id}`, ...(layer.stack === 'share' ? { share: true } : {}) };
 }

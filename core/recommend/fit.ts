@@ -1,4 +1,4 @@
-import { SOLID, type ChartSpec, type Fit, type Side } from '../spec';
+import { SHAPE_KINDS, type ChartSpec, type Fit, type Side } from '../spec';
 
 /**
  * Where each scale begins, from the values on it: columns from zero always; lines and dots from zero where the lowest is
@@ -6,7 +6,7 @@ import { SOLID, type ChartSpec, type Fit, type Side } from '../spec';
  */
 export function fitScales(spec: ChartSpec, values: Readonly<Record<Side, readonly number[]>>): ChartSpec {
   const fit = (side: Side): Fit => {
-    if (spec.layers.some((layer) => layer.side === side && SOLID.has(layer.shape))) return 'zero';
+    if (spec.layers.some((layer) => layer.side === side && SHAPE_KINDS[layer.shape].solid)) return 'zero';
     if (spec.across.as === 'number') return 'close';
     return suitsZero(values[side]) ? 'zero' : 'breathing';
   };

@@ -1,14 +1,6 @@
-import {
-  exactColumn,
-  exactMean,
-  exactNumber,
-  measureAt,
-  partsOf,
-  type ExactColumn,
-  type Grain,
-  type GroupedQuery,
-  type Measure,
-} from '../grain';
+import { exactColumn, exactMean, exactNumber, type ExactColumn } from '../decimals';
+import { SUMMARY_KINDS, type Summary } from '../inference';
+import { measureAt, partsOf, type Grain, type GroupedQuery, type Measure } from '../grain';
 import {
   evaluate,
   expressionOf,
@@ -68,50 +60,38 @@ export function textsFor(
   };
 }
 
-function partRoller({ of, blanks }: Expression, summary: Layer['summary'], query: GroupedQuery, grain: Grain): Roller {
+function partRoller({ of, blanks }: Expression, summary: Summary, query: GroupedQuery, grain: Grain): Roller {
   const as = { of, ...(blanks ? { blanks } : {}) };
+  const { roll, none, part } = SUMMARY_KINDS[summary];
   const counts = data({ want: 'count', ...as }, query, grain);
   const countOf = (indexes: readonly number[]) => indexes.reduce((sum, i) => sum + Number(counts[i]), 0);
-  switch (summary) {
-    case 'count':
-      return countOf;
-    case 'sum':
-    case 'mean': {
-      const sums = exactOf(data({ want: 'sum', ...as }, query, grain));
-      return (indexes) => {
-        const rows = countOf(indexes);
-        if (rows === 0) return null;
-        const units = addUnits(sums, indexes);
-        return summary === 'sum' ? exactNumber(units, sums.scale) : exactMean(units, sums.scale, rows);
-      };
-    }
-    case 'min':
-    case 'max': {
-      const found = data({ want: summary, ...as }, query, grain);
-      const pick = summary === 'min' ? Math.min : Math.max;
-      return (indexes) => {
-        const values = indexes.flatMap((i) => (found[i] === null ? [] : [Number(found[i])]));
-        return values.length > 0 ? values.reduce((a, b) => pick(a, b)) : null;
-      };
-    }
-    default: {
-      const at = query.measures.findIndex(
-        (measure) =>
-          measure.want === summary &&
-          'of' in measure &&
-          measure.of === of &&
-          ('blanks' in measure ? measure.blanks : undefined) === blanks,
-      );
-      const found = grain.measures[at];
-      if (!found) throw new RangeError(`the grain has no ${summary} of ${of}`);
-      const none = summary === 'distinct' ? 0 : null;
-      return (indexes) => {
-        if (indexes.length > 1) throw new RangeError(`a ${summary} cannot be rolled up`);
-        const value = indexes.length === 0 ? null : found[indexes[0]];
-        return value === null ? none : Number(value);
-      };
-    }
+  if (!part || roll === 'count') return countOf;
+  // First and last have their order in the question.
+  const at = query.measures.findIndex(
+    (one) => one.want === part && one.of === of && ('blanks' in one ? one.blanks : undefined) === blanks,
+  );
+  const found = grain.measures[at];
+  if (!found) throw new RangeError(`the grain has no ${summary} of ${of}`);
+  if (roll === 'sum' || roll === 'mean') {
+    const sums = exactOf(found);
+    return (indexes) => {
+      const rows = countOf(indexes);
+      if (rows === 0) return none;
+      const units = addUnits(sums, indexes);
+      return roll === 'sum' ? exactNumber(units, sums.scale) : exactMean(units, sums.scale, rows);
+    };
   }
+  if (roll === 'none')
+    return (indexes) => {
+      if (indexes.length > 1) throw new RangeError(`a ${summary} cannot be rolled up`);
+      const value = indexes.length === 0 ? null : found[indexes[0]];
+      return value === null ? none : Number(value);
+    };
+  const pick = roll === 'min' ? Math.min : Math.max;
+  return (indexes) => {
+    const values = indexes.flatMap((i) => (found[i] === null ? [] : [Number(found[i])]));
+    return values.length > 0 ? values.reduce((a, b) => pick(a, b)) : none;
+  };
 }
 
 const exact = new WeakMap<readonly (string | number | null)[], ExactColumn>();

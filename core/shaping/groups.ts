@@ -13,7 +13,7 @@ import { leaveOutPartials } from './partial';
 import type { Placed } from './placed';
 import { endWithRows, reachOf } from './reach';
 import { emptyAside, findAside, withAside } from './set-aside';
-import { applyThen } from './then';
+import { applyThen } from './apply-then';
 import { Values } from './values';
 import { partSplits, rankingCuts, seriesOf, type Parted, type SeriesOf } from './which-series';
 import type { Cut, Portion } from '../grain';

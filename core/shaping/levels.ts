@@ -1,4 +1,5 @@
-import { addDecimals, type GrainValue } from '../grain';
+import { addDecimals } from '../decimals';
+import { type GrainValue } from '../grain';
 import type { Roller } from './figures';
 
 /**

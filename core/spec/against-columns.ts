@@ -1,5 +1,5 @@
 import { fromIso } from '../calendar';
-import { isDated, isNumeric, type ColumnProfile, type Summary } from '../inference';
+import { isDated, isNumeric, SUMMARY_KINDS, type ColumnProfile, type Summary } from '../inference';
 import { isDrawn, type Across, type Amount, type ChartSpec, type Filter, type Layer } from './chart-spec';
 import { FormulaError, formulaColumns, parseFormula } from './formula';
 import { InvalidInput, type InputError } from './invalid-input';
@@ -137,11 +137,7 @@ function amountErrors(
       : [{ path, message: `"${found.name}" holds no numbers; it can only be counted` }];
   };
   if ('column' in amount)
-    return wrong(
-      `${at}.amount.column`,
-      amount.column,
-      summary === 'count' || summary === 'distinct' || (read && summary === 'first'),
-    );
+    return wrong(`${at}.amount.column`, amount.column, SUMMARY_KINDS[summary].counts || (read && summary === 'first'));
   const path = `${at}.amount.formula`;
   try {
     return formulaColumns(parseFormula(amount.formula)).flatMap((key) => wrong(path, key, false));

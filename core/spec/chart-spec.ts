@@ -1,5 +1,6 @@
 import type { Cycle, Locale, Manner, Step, Window } from '../calendar';
 import type { Summary } from '../inference';
+import type { Then, ThenBy } from '../then';
 import { formulaColumns, parseFormula } from './formula';
 
 /** A point of a chart: a place across, one of its series, and for a dot of a scatter the number that it stands at. */
@@ -149,9 +150,8 @@ export type Amount =
       unit?: '%';
     };
 
-/** `read`: not drawn, only read across. */
-export const SHAPES = ['line', 'column', 'bar', 'area', 'dot', 'target', 'pie', 'figure', 'read'] as const;
-export type Shape = (typeof SHAPES)[number];
+/** `read`: not drawn, only read across. What is known of each: shapes.ts. */
+export type Shape = 'line' | 'column' | 'bar' | 'area' | 'dot' | 'target' | 'pie' | 'figure' | 'read';
 export type Side = 'left' | 'right';
 
 export interface Layer {
@@ -161,8 +161,8 @@ export interface Layer {
   shape: Shape;
   side: Side;
   stack?: 'none' | 'stacked' | 'share';
-  then?: 'running' | 'share-of-total' | 'share-of-group' | 'change' | 'change-percent' | 'moving-average';
-  thenBy?: { restart?: 'year'; against?: 'previous' | 'year-before'; over?: number };
+  then?: Then;
+  thenBy?: ThenBy;
   name?: string;
   per?: string;
   /** A layer out of another sheet: the sheet, the column of it that runs across, and the one that it is split by. */

@@ -1,5 +1,6 @@
 import type { Step } from '../calendar';
 import type { ChartLook, ChartSpec, Filter, Layer, PlacedPoint, Scale, SeriesStyle, Shape, Side } from './chart-spec';
+import { SHAPE_KINDS } from './shapes';
 import type { Sources } from './sources';
 
 /** Changes to a chart, each from spec to spec. What a change makes wrong elsewhere it puts right. */
@@ -10,9 +11,6 @@ export function changeLayer(spec: ChartSpec, id: string, change: Partial<Layer>)
     layers: spec.layers.map((layer) => (layer.id === id ? { ...layer, ...change } : layer)),
   });
 }
-
-/** Shapes whose length is read: their scale begins at zero. */
-export const SOLID: ReadonlySet<Shape> = new Set(['column', 'bar', 'area', 'pie']);
 
 /** The shape of an amount that is drawn beside the others: a line where the places follow on each other, else dots. */
 export function shapeBeside({ across }: Pick<ChartSpec, 'across'>, { columns }: Pick<Sources, 'columns'>): Shape {
@@ -34,7 +32,7 @@ export function setShape(spec: ChartSpec, ids: readonly string[], shape: Shape):
     return shape !== 'target' && layer.shape === 'bar' ? withShape(layer, 'column') : layer;
   });
   const scales = { ...spec.scales };
-  if (SOLID.has(shape)) {
+  if (SHAPE_KINDS[shape].solid) {
     for (const side of ['left', 'right'] as const) {
       const scale = scales[side];
       if (scale?.fit === 'breathing' && layers.some((layer) => layer.side === side && ids.includes(layer.id)))
@@ -52,11 +50,9 @@ function onlyRead(spec: ChartSpec, ids: readonly string[]): ChartSpec {
   return tidyScales({ ...spec, layers: [...spec.layers.filter((layer) => !read(layer)), ...quiet] });
 }
 
-const STACKED: ReadonlySet<Shape> = new Set(['column', 'bar', 'area']);
-
 function withShape(layer: Layer, shape: Shape): Layer {
   const { stack, ...rest } = layer;
-  return { ...rest, shape, ...(stack && STACKED.has(shape) ? { stack } : {}) };
+  return { ...rest, shape, ...(stack && SHAPE_KINDS[shape].stacks ? { stack } : {}) };
 }
 
 /** Moves a layer to a scale; a scale that nothing is on any more goes, and a new one begins at zero. */

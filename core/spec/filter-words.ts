@@ -1,7 +1,7 @@
-import { DAY, dayShort, fromIso, isoDate, type Locale } from '../calendar';
+import { DAY, dayShort, fromIso, isoDate, type Locale, stepsInWords } from '../calendar';
 import { isDated, type ColumnProfile } from '../inference';
 import type { Filter } from './chart-spec';
-import { stepsInWords, WINDOW_WORDS } from './words';
+import { WINDOW_WORDS } from './words';
 
 /** What of a column a filter is said with. */
 type Named = Pick<ColumnProfile, 'name'> & Partial<Pick<ColumnProfile, 'type' | 'unit'>>;

@@ -1,19 +1,17 @@
-import { CYCLE_WORDS, SHAPE_WORDS, SUMMARY_WORDS } from './words';
-import { isNumeric, type Summary } from '../inference';
+import { isNumeric, SUMMARY_KINDS } from '../inference';
+import { TRANSFORMS } from '../then';
 import type { Columns } from './against-columns';
 import type { Amount, ChartSpec, Layer } from './chart-spec';
 import { formulaToNames, parseFormula, type Formula } from './formula';
 import { rowNoun } from './row-noun';
 import { columnsOf, type Sources } from './sources';
 
-export { CYCLE_WORDS, SHAPE_WORDS, SUMMARY_WORDS };
-
 type Worded = Pick<Layer, 'amount' | 'summary' | 'from' | 'then'>;
 
 /** The unit of a layer's values: its amount's, none for counts, percent for shares and changes in percent. */
 export function layerUnit(layer: Worded, sources: Sources): string | undefined {
-  if (layer.then === 'share-of-total' || layer.then === 'share-of-group' || layer.then === 'change-percent') return '%';
-  if (layer.summary === 'count' || layer.summary === 'distinct') return undefined;
+  if (layer.then && TRANSFORMS[layer.then].unit === '%') return '%';
+  if (SUMMARY_KINDS[layer.summary].counts) return undefined;
   return amountUnit(layer.amount, columnsOf(layer, sources));
 }
 
@@ -53,33 +51,11 @@ export function isNaming({ amount, summary }: Pick<Layer, 'amount' | 'summary'>,
   return found !== undefined && !isNumeric(found);
 }
 
-const BEFORE: Readonly<Record<Summary, string>> = {
-  sum: '',
-  last: '',
-  mean: 'Average ',
-  median: 'Median ',
-  min: 'Smallest ',
-  max: 'Largest ',
-  first: 'First ',
-  count: 'Count of ',
-  distinct: 'Different ',
-};
-
-/** What is said of a layer's values after the summary, with what it is said of as "…". */
-const THEN: Readonly<Record<NonNullable<Layer['then']>, string>> = {
-  running: 'Running total of …',
-  'share-of-total': 'Share of all …',
-  'share-of-group': 'Share of …',
-  change: 'Change in …',
-  'change-percent': 'Change in …',
-  'moving-average': 'Moving average of …',
-};
-
 /** What a layer shows, in a few words: "Takings", "Average unit price", "Running total of takings", "Rows". */
 export function layerWords(layer: Layer, sources: Sources): string {
   if (layer.name) return layer.name;
   const words = summaryWords(layer, sources) + whose(layer, sources);
-  return layer.then ? THEN[layer.then].replace('…', lowerFirst(words)) : words;
+  return layer.then ? TRANSFORMS[layer.then].title.replace('…', lowerFirst(words)) : words;
 }
 
 /** An amount out of another sheet says whose it is. */
@@ -92,7 +68,7 @@ function summaryWords(layer: Layer, sources: Sources): string {
   if ('rows' in layer.amount) return upperFirst(rowNoun(columnsOf(layer, sources)).many);
   const name = amountName(layer, sources);
   const ratio = 'formula' in layer.amount && layer.summary === 'sum';
-  const before = ratio || isNaming(layer, columnsOf(layer, sources)) ? '' : BEFORE[layer.summary];
+  const before = ratio || isNaming(layer, columnsOf(layer, sources)) ? '' : SUMMARY_KINDS[layer.summary].before;
   // "Average stay" is not called "Average average stay".
   const said = name.toLowerCase().startsWith(before.toLowerCase());
   return before && !said ? before + lowerFirst(name) : upperFirst(name);

@@ -1,4 +1,4 @@
-import { isNumeric } from '../inference';
+import { isNumeric, SUMMARY_KINDS } from '../inference';
 import { column } from './against-columns';
 import { filterWords } from './filter-words';
 import { rowNoun } from './row-noun';
@@ -6,8 +6,9 @@ import { isDrawn, type ChartSpec, type Layer } from './chart-spec';
 import { amountName, isNaming, withinPath } from './layers';
 import { placeWords } from './place-words';
 import { columnsOf, type Sources } from './sources';
-import { overOf } from './over';
-import { CYCLE_WORDS, SHAPE_WORDS, stepsInWords, SUMMARY_WORDS } from './words';
+import { TRANSFORMS } from '../then';
+import { SHAPE_KINDS } from './shapes';
+import { CYCLE_WORDS } from './words';
 
 /** A part of the sentence: plain words, or words that open a control. */
 export interface SentencePart {
@@ -224,7 +225,7 @@ function amountParts(layer: Layer, spec: ChartSpec, sources: Sources): SentenceP
     ...(spec.across.as === 'rows'
       ? []
       : [
-          { text: SUMMARY_WORDS[layer.summary], control: 'summary' as const, layer: layer.id },
+          { text: SUMMARY_KINDS[layer.summary].words, control: 'summary' as const, layer: layer.id },
           { text: layer.summary === 'distinct' ? ' ' : ' of ' },
         ]),
     { text: name, control: 'amount', layer: layer.id },
@@ -235,36 +236,15 @@ function amountParts(layer: Layer, spec: ChartSpec, sources: Sources): SentenceP
 }
 
 /** What is made of a layer's values after the summary: "change in percent against the same month a year before". */
-export function thenWords(layer: Layer, spec: ChartSpec): string {
-  const { across } = spec;
-  const place = across.as === 'time' ? across.step : 'place';
-  const by = layer.thenBy ?? {};
-  const before = by.against === 'year-before' ? `the same ${place} a year before` : `the ${place} before`;
-  switch (layer.then) {
-    case 'running':
-      return by.restart === 'year' ? 'a running total from the start of each year' : 'a running total';
-    case 'share-of-total':
-      return 'a share of the whole';
-    case 'share-of-group':
-      return `a share within each ${place}`;
-    case 'change':
-      return `change against ${before}`;
-    case 'change-percent':
-      return `change in percent against ${before}`;
-    case 'moving-average': {
-      const over = overOf(layer, spec);
-      return `an average over ${across.as === 'time' ? stepsInWords(over, across.step) : `${over} places`}`;
-    }
-    default:
-      return '';
-  }
+export function thenWords({ then, thenBy = {} }: Layer, { across }: ChartSpec): string {
+  return then ? TRANSFORMS[then].words(thenBy, across.as === 'time' ? { step: across.step } : {}) : '';
 }
 
 const RING_WORDS = { whole: 'a ring', half: 'half a ring' } as const;
 
 function shapePart(layer: Layer, form: 'one' | 'many', more = ''): SentencePart {
   const ring = layer.shape === 'pie' ? layer.style?.ring : undefined;
-  const text = ring ? RING_WORDS[ring] : SHAPE_WORDS[layer.shape][form];
+  const text = ring ? RING_WORDS[ring] : SHAPE_KINDS[layer.shape][form];
   return { text: text + more, control: 'shape', layer: layer.id };
 }
 

@@ -26,6 +26,7 @@ import {
 } from 'class-validator';
 import { CYCLES, LOCALES, STEPS } from '../calendar';
 import { SUMMARIES } from '../inference';
+import { THENS } from '../then';
 import {
   ALIGNMENTS,
   FACES,
@@ -38,10 +39,10 @@ import {
   LETTERS,
   SCROLLS,
   NUMBER_UNITS,
-  SHAPES,
   SYMBOLS,
   type ChartSpec,
 } from './chart-spec';
+import { SHAPES } from './shapes';
 import {
   AboveMin,
   ColorsByName,
@@ -237,7 +238,7 @@ class LayerInput {
   @IsIn(['left', 'right']) side!: string;
   @IsOptional() @IsIn(['none', 'stacked', 'share']) stack?: string;
   @IsOptional()
-  @IsIn(['running', 'share-of-total', 'share-of-group', 'change', 'change-percent', 'moving-average'])
+  @IsIn(THENS)
   then?: string;
   @IsOptional() @Nested(() => ThenByInput) thenBy?: ThenByInput;
   @IsOptional() @IsString() @MaxLength(TEXT_LIMIT) name?: string;

@@ -1,7 +1,7 @@
 import { sql, type SQL } from 'drizzle-orm';
 import { isDated, isNumeric, rankWhens, type ColumnProfile } from '@/core/inference';
-import type { GrainAxis, GroupedQuery, Measure, RowFilter } from '@/core/grain';
-import { parseFormula, type Columns } from '@/core/spec';
+import { axisFrom, filterOn, measureFrom, type GroupedQuery, type Holding, type Measure } from '@/core/grain';
+import type { Columns } from '@/core/spec';
 import { tableOf } from '../sheets/tables';
 import type { Target } from './to-sql';
 
@@ -55,7 +55,8 @@ function daysOf({ stats: { min, max } }: ColumnProfile): number {
 }
 
 const ROWS = sql.identifier('k_rows');
-const part = (key: string, what: 'sum' | 'count' | 'min' | 'max') => sql.identifier(`${key}_${what}`);
+const PARTS = ['sum', 'count', 'min', 'max'] as const;
+const part = (key: string, what: (typeof PARTS)[number]) => sql.identifier(`${key}_${what}`);
 
 /** Makes the kept table of a sheet out of its rows. */
 export function keepSql(from: string, to: string, { day, groups, amounts }: Omit<KeptSums, 'table'>): SQL {
@@ -64,7 +65,7 @@ export function keepSql(from: string, to: string, { day, groups, amounts }: Omit
     ...groups.map((key) => sql`${sql.identifier(key)}`),
   ];
   const sums = amounts.flatMap((key) =>
-    (['sum', 'count', 'min', 'max'] as const).map(
+    PARTS.map(
       (what) =>
         sql`${sql.raw(what)}(${sql.identifier(key)})${sql.raw(what === 'count' ? '::int' : '')} AS ${part(key, what)}`,
     ),
@@ -73,13 +74,29 @@ export function keepSql(from: string, to: string, { day, groups, amounts }: Omit
   return sql`CREATE TABLE ${tableOf(to)} AS SELECT ${sql.join([...keys, sql`count(*)::int AS ${ROWS}`, sql`min(n) AS n`, ...sums], sql`, `)} FROM ${tableOf(from)} GROUP BY ${sql.join(places, sql`, `)}`;
 }
 
+/** What a kept table holds, as an answer would. */
+function holdingOf({ day, groups, amounts }: KeptSums): Holding {
+  return {
+    axes: [
+      ...(day === undefined ? [] : [{ as: 'step' as const, column: day, step: 'day' as const, calendar: {} }]),
+      ...groups.map((column) => ({ as: 'value' as const, column })),
+    ],
+    measures: [
+      { want: 'rows' },
+      { want: 'first-row' },
+      ...amounts.flatMap((of) => PARTS.map((want): Measure => ({ want, of }))),
+    ],
+  };
+}
+
 /** The kept table as a place to ask a question; `undefined` where the question needs the rows themselves. */
 export function keptTarget(query: GroupedQuery, kept: KeptSums, columns: Columns): Target | undefined {
   if (kept.table === null) return undefined;
+  const holding = holdingOf(kept);
   const answers =
-    query.axes.every((axis) => holdsAxis(axis, kept)) &&
-    query.measures.every((measure) => holdsMeasure(measure, kept)) &&
-    query.filters.every((filter) => holdsFilter(filter, kept));
+    query.axes.every((axis) => axisFrom(axis, holding)) &&
+    query.measures.every((measure) => measureFrom(measure, holding)) &&
+    query.filters.every((filter) => filterOn(filter, holding));
   if (!answers) return undefined;
   const day = kept.day === undefined ? undefined : columns.get(kept.day);
   return {
@@ -88,34 +105,6 @@ export function keptTarget(query: GroupedQuery, kept: KeptSums, columns: Columns
     placed: true,
     measure: (measure) => keptMeasureSql(measure, kept),
   };
-}
-
-function holdsAxis(axis: GrainAxis, { day, groups }: KeptSums): boolean {
-  if (axis.as === 'value') return groups.includes(axis.column);
-  if (axis.column !== day) return false;
-  return axis.as === 'step' ? axis.step !== 'hour' : axis.as === 'cycle' && axis.cycle !== 'hour-of-day';
-}
-
-function holdsMeasure(measure: Measure, { day, groups, amounts }: KeptSums): boolean {
-  if (!('of' in measure)) return true;
-  const formula = parseFormula(measure.of);
-  if (formula.is !== 'column') return false;
-  const { key } = formula;
-  if (measure.want === 'count') return amounts.includes(key) || groups.includes(key) || key === day;
-  if (measure.want === 'distinct') return groups.includes(key);
-  return (measure.want === 'sum' || measure.want === 'min' || measure.want === 'max') && amounts.includes(key);
-}
-
-const WHOLE_DAY = /^\d{4,}-\d\d-\d\d(T00:00(:00(\.0+)?)?)?$/;
-
-function holdsFilter(filter: RowFilter, { day, groups }: KeptSums): boolean {
-  if ('top' in filter || 'rows' in filter || 'worked' in filter) return false;
-  if (groups.includes(filter.column)) return true;
-  if (filter.column !== day || 'keep' in filter) return false;
-  if ('cycle' in filter) return filter.cycle !== 'hour-of-day';
-  if ('starts' in filter) return filter.step !== 'hour';
-  if ('present' in filter) return true;
-  return [filter.from, filter.to].every((end) => end === undefined || WHOLE_DAY.test(String(end)));
 }
 
 function keptMeasureSql(measure: Measure, { amounts }: KeptSums): SQL {

@@ -12,8 +12,9 @@ import {
   COLUMN_TYPES,
   type ColumnProfile,
   type Correction,
+  SUMMARY_KINDS,
 } from '@/core/inference';
-import { SUMMARY_WORDS, upperFirst } from '@/core/spec';
+import { upperFirst } from '@/core/spec';
 import type { Sheet } from '../api';
 import { useCorrect } from './correcting';
 import { ROLE_MEANS, ROLE_WORDS } from './cells';
@@ -103,7 +104,10 @@ export function ColumnCard({ column, sheet, onDone }: { column: ColumnProfile; s
               aria-label="Summary"
               value={column.summary}
               onChange={(summary) => correct.mutate({ summary })}
-              options={SUMMARIES.map((summary) => ({ value: summary, label: upperFirst(SUMMARY_WORDS[summary]) }))}
+              options={SUMMARIES.map((summary) => ({
+                value: summary,
+                label: upperFirst(SUMMARY_KINDS[summary].words),
+              }))}
             />
           </Field>
         </>

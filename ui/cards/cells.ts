@@ -1,7 +1,6 @@
 import { monthShort } from '@/core/calendar';
 import { fromIso } from '@/core/calendar';
-import { SUMMARY_WORDS } from '@/core/spec';
-import type { ColumnProfile, Role, Summary } from '@/core/inference';
+import { SUMMARY_KINDS, type ColumnProfile, type Role, type Summary } from '@/core/inference';
 
 const numberFormats = new Map<number, Intl.NumberFormat>();
 
@@ -53,7 +52,7 @@ export const ROLE_MEANS: Readonly<Record<Role, string>> = {
   note: 'free text',
 };
 /** Summaries in a head: there is no room for "number of different". */
-const SUMMARY_SHORT: Readonly<Record<Summary, string>> = { ...SUMMARY_WORDS, distinct: 'different' };
+const shortWords = (summary: Summary) => (summary === 'distinct' ? 'different' : SUMMARY_KINDS[summary].words);
 
 /** The second line of a head: "Amount · £ · total", "Group · 4 kinds". */
 export function headWords(column: ColumnProfile, unitSign: string | undefined): string {
@@ -61,7 +60,7 @@ export function headWords(column: ColumnProfile, unitSign: string | undefined): 
   const kinds = `${stats.distinctAbout ? 'about ' : ''}${stats.distinct.toLocaleString('en-GB')}`;
   if (role === 'group')
     return type === 'boolean' ? 'Group · yes, no' : `Group · ${kinds} ${stats.distinct === 1 ? 'kind' : 'kinds'}`;
-  if (role === 'amount') return ['Amount', unitSign, SUMMARY_SHORT[column.summary]].filter(Boolean).join(' · ');
+  if (role === 'amount') return ['Amount', unitSign, shortWords(column.summary)].filter(Boolean).join(' · ');
   if (role === 'when')
     return `When · ${column.meaning?.replaceAll('-', ' ') ?? (type === 'datetime' ? 'date, time' : 'date')}`;
   if (role === 'key') return `Key · ${kinds}`;

@@ -13,8 +13,8 @@ import {
   setWhole,
   type ChartSpec,
   type Layer,
-  type Shape,
   type Sources,
+  SHAPE_KINDS,
 } from '@/core/spec';
 import { Card, Field, SelectField } from '../cards/Card';
 import styles from '../cards/cards.module.css';
@@ -163,7 +163,7 @@ export function LayerCard({
           <PointSize value={layer.style?.pointSize} placeholder="Ours" onChange={(pointSize) => style({ pointSize })} />
         </Field>
       )}
-      {FILLED.has(layer.shape) && (
+      {SHAPE_KINDS[layer.shape].solid && (
         <Field label="See-through">
           <Slider
             ariaLabelForHandle="See-through"
@@ -211,8 +211,6 @@ export function LayerCard({
     </Card>
   );
 }
-
-const FILLED: ReadonlySet<Shape> = new Set(['column', 'bar', 'area', 'pie']);
 
 /** Which values are written on the marks, and how. */
 function ValuesFields({

@@ -2,7 +2,7 @@
 
 import { useMemo, useState } from 'react';
 import { AutoComplete, Button, Checkbox, Input, Radio } from 'antd';
-import { isNumeric } from '@/core/inference';
+import { isNumeric, SUMMARY_KINDS } from '@/core/inference';
 import {
   addLayer,
   changeLayer,
@@ -65,7 +65,7 @@ export function FormulaCard({ sources, layer, onDone }: Props) {
         ? changeLayer(now, layer.id, {
             amount,
             name: name.trim() || undefined,
-            summary: layer.summary === 'count' || layer.summary === 'distinct' ? 'sum' : layer.summary,
+            summary: SUMMARY_KINDS[layer.summary].counts ? 'sum' : layer.summary,
           })
         : addLayer(now, {
             amount,

@@ -3,7 +3,7 @@
 import { useState } from 'react';
 import { Button, Checkbox, Select } from 'antd';
 import { skipToken, useQuery } from '@tanstack/react-query';
-import type { ColumnProfile } from '@/core/inference';
+import { SUMMARY_KINDS, type ColumnProfile } from '@/core/inference';
 import { median, standingOf, whyApart } from '@/core/recommend';
 import {
   addLayer,
@@ -196,7 +196,7 @@ async function sideBeside(
   const other: Side = first.side === 'left' ? 'right' : 'left';
   const own = sheets.find(({ id }) => id === spec.sheet);
   const firstUnit = own && layerUnit(first, { columns: byKey(own.columns) });
-  const theirUnit = summary === 'count' || summary === 'distinct' ? undefined : unit;
+  const theirUnit = SUMMARY_KINDS[summary].counts ? undefined : unit;
   if (firstUnit !== theirUnit) return other;
   try {
     const { series } = await api.preview(spec, 480, 240);

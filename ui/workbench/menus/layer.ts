@@ -1,5 +1,4 @@
-import type { Step } from '@/core/calendar';
-import { isNumeric, SUMMARIES, type ColumnProfile } from '@/core/inference';
+import { isNumeric, SUMMARIES, SUMMARY_KINDS, type ColumnProfile } from '@/core/inference';
 import {
   amountName,
   changeLayer,
@@ -12,19 +11,18 @@ import {
   setThen,
   isDrawn,
   isNaming,
-  SHAPE_WORDS,
-  stepsInWords,
-  SUMMARY_WORDS,
+  SHAPE_KINDS,
+  SHAPES,
   upperFirst,
   type ChartSpec,
   type Layer,
-  type Shape,
   type Sources,
 } from '@/core/spec';
+import { THENS, TRANSFORMS, type Offering } from '@/core/then';
 import type { Choice, ChoiceGroup } from './choice';
 
 /** The shapes in the order that they are offered. */
-export const DRAWN_SHAPES: readonly Shape[] = ['line', 'column', 'bar', 'area', 'dot', 'target', 'pie'];
+const OFFERED = SHAPES.filter((shape) => SHAPE_KINDS[shape].offered);
 
 const isNumericColumn = (found: ColumnProfile | undefined) => found !== undefined && isNumeric(found);
 
@@ -32,9 +30,9 @@ export function summaryChoices(layer: Layer, sources: Sources): Choice[] {
   const numeric =
     'formula' in layer.amount ||
     ('column' in layer.amount && isNumericColumn(columnsOf(layer, sources).get(layer.amount.column)));
-  return SUMMARIES.filter((summary) => numeric || summary === 'count' || summary === 'distinct').map((summary) => ({
+  return SUMMARIES.filter((summary) => numeric || SUMMARY_KINDS[summary].counts).map((summary) => ({
     key: summary,
-    words: upperFirst(SUMMARY_WORDS[summary]),
+    words: upperFirst(SUMMARY_KINDS[summary].words),
     chosen: layer.summary === summary,
     edit: (spec) => changeLayer(spec, layer.id, { summary }),
   }));
@@ -53,7 +51,7 @@ export function sideChoices(layer: Layer): Choice[] {
 export function shapeChoices(layer: Layer, spec: ChartSpec, sources: Sources): Choice[] {
   // A text has no mark.
   if (isNaming(layer, columnsOf(layer, sources)))
-    return [{ key: 'read', words: upperFirst(SHAPE_WORDS.read.many), chosen: true }];
+    return [{ key: 'read', words: upperFirst(SHAPE_KINDS.read.many), chosen: true }];
   if (spec.across.as === 'number')
     return (['dot', 'line'] as const).map((shape) => ({
       key: shape,
@@ -62,9 +60,9 @@ export function shapeChoices(layer: Layer, spec: ChartSpec, sources: Sources): C
       edit: (now) => setShape(now, [layer.id], shape),
     }));
   const ring = layer.style?.ring;
-  const shapes = DRAWN_SHAPES.map((shape): Choice => ({
+  const shapes = OFFERED.map((shape): Choice => ({
     key: shape,
-    words: upperFirst(SHAPE_WORDS[shape].many.replace(/^an? /, '')),
+    words: upperFirst(SHAPE_KINDS[shape].many.replace(/^an? /, '')),
     chosen: layer.shape === shape && !(shape === 'pie' && ring),
     edit: (now) => setStyle(setShape(now, [layer.id], shape), layer.id, { ring: undefined }),
   }));
@@ -82,7 +80,7 @@ export function shapeChoices(layer: Layer, spec: ChartSpec, sources: Sources): C
   };
   const read: Choice = {
     key: 'read',
-    words: upperFirst(SHAPE_WORDS.read.many),
+    words: upperFirst(SHAPE_KINDS.read.many),
     chosen: !isDrawn(layer),
     edit: (now) => setShape(now, [layer.id], 'read'),
   };
@@ -110,16 +108,6 @@ export function stackChoices(layer: Layer, spec: ChartSpec): ChoiceGroup[] {
   ];
 }
 
-/** How many steps moving averages are offered over. */
-const AVERAGES: Readonly<Record<Step, readonly number[]>> = {
-  hour: [24],
-  day: [7, 28],
-  week: [4, 13],
-  month: [3, 12],
-  quarter: [4],
-  year: [3],
-};
-
 /** What can be made of a layer's values after the summary. */
 export function thenChoices(layer: Layer, spec: ChartSpec, sources: Sources): Choice[] {
   const { across } = spec;
@@ -131,33 +119,15 @@ export function thenChoices(layer: Layer, spec: ChartSpec, sources: Sources): Ch
     edit: (now) => setThen(now, layer.id, then, thenBy),
   });
   const overTime = across.as === 'time';
-  const place = overTime ? across.step : 'place';
-  const yearBefore = overTime ? spanYears(spec, sources) > 1 : spec.split?.step === 'year';
+  const offering: Offering = {
+    ...(overTime ? { step: across.step } : {}),
+    follows: across.as !== 'group',
+    split: spec.split !== undefined,
+    yearBefore: overTime ? spanYears(spec, sources) > 1 : spec.split?.step === 'year',
+  };
   return [
     choice('As it is'),
-    choice('Running total', 'running'),
-    ...(overTime && across.step !== 'year'
-      ? [choice('Running total, each year anew', 'running', { restart: 'year' })]
-      : []),
-    choice('Share of the whole', 'share-of-total'),
-    ...(spec.split ? [choice(`Share within each ${place}`, 'share-of-group')] : []),
-    ...(across.as === 'group'
-      ? []
-      : [
-          choice(`Change against the ${place} before`, 'change'),
-          choice(`Change in percent against the ${place} before`, 'change-percent'),
-        ]),
-    ...(yearBefore
-      ? [
-          choice('Change against a year before', 'change', { against: 'year-before' }),
-          choice('Change in percent against a year before', 'change-percent', { against: 'year-before' }),
-        ]
-      : []),
-    ...(overTime
-      ? AVERAGES[across.step].map((over) =>
-          choice(`Average over ${stepsInWords(over, across.step)}`, 'moving-average', { over }),
-        )
-      : []),
+    ...THENS.flatMap((then) => TRANSFORMS[then].offers(offering).map(({ words, by }) => choice(words, then, by))),
   ];
 }
 

@@ -1,7 +1,8 @@
+import { stepsInWords } from '@/core/calendar';
 import { InputNumber, Select } from 'antd';
 import { STEPS, WINDOWS, type Step } from '@/core/calendar';
 import type { ColumnProfile } from '@/core/inference';
-import { stepsInWords, upperFirst, WINDOW_WORDS } from '@/core/spec';
+import { upperFirst, WINDOW_WORDS } from '@/core/spec';
 import { Field } from '../../../cards/Card';
 import type { Change, WindowFilter } from './kinds';
 
