@@ -41,7 +41,7 @@ export const averages: CheckFinder = ({ spec, sources, frame }) => {
 };
 
 /** Over time, more rows stand behind each point of a coarser step. */
-function coarserStep({ across }: ChartSpec): Pick<Check, 'change' | 'changeWords'> {
+function coarserStep({ across }: ChartSpec): Pick<Check, 'edit' | 'changeWords'> {
   const step = across.as === 'time' ? coarser(across.step) : undefined;
-  return step && across.as === 'time' ? { change: { across: { ...across, step } }, changeWords: `By ${step}` } : {};
+  return step ? { edit: { do: 'setStep', with: [step] }, changeWords: `By ${step}` } : {};
 }

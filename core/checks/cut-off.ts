@@ -18,7 +18,7 @@ export const cutOff: CheckFinder = ({ spec, model, frame }) =>
         id: 'cut-off' as const,
         level: 'warning' as const,
         message: `The fixed ${side} scale cuts off ${counted(outside, 'value')}.`,
-        change: { scales: { ...spec.scales, [side]: { fit: 'zero' as const } } },
+        edit: { do: 'fitScale' as const, with: [side, 'zero'] as const },
         changeWords: 'Fit all values',
       },
     ];

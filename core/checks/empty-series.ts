@@ -16,21 +16,14 @@ export const emptySeries: CheckFinder = (context) => {
   });
 };
 
-function fillOf(layer: Layer, context: CheckContext): Pick<Check, 'message' | 'change' | 'changeWords'> {
+function fillOf(layer: Layer, context: CheckContext): Pick<Check, 'message' | 'edit' | 'changeWords'> {
   const { spec, sources } = context;
   const name = layerWords(layer, sources);
   const filled = spec.layers.find(({ id }) => id === layer.fills);
   if (filled)
     return {
       message: `${name} shows nothing: it carries on where ${layerWords(filled, sources)} ends, and has no value there. Drawn beside it, all its values show.`,
-      change: {
-        layers: spec.layers.map((one) => {
-          if (one.id !== layer.id) return one;
-          const { fills, ...rest } = one;
-          void fills;
-          return rest;
-        }),
-      },
+      edit: { do: 'standBeside', with: [layer.id] },
       changeWords: 'Draw it beside',
     };
   if (layer.from) {

@@ -14,7 +14,7 @@ export const empty: CheckFinder = ({ frame, spec }) => {
         spec.filters.length > 0
           ? 'No rows are left after the filters.'
           : 'There is nothing to draw: the picked columns hold no values together.',
-      ...(spec.filters.length > 0 ? { change: { filters: [] }, changeWords: 'Show all rows' } : {}),
+      ...(spec.filters.length > 0 ? { edit: { do: 'showAllRows', with: [] }, changeWords: 'Show all rows' } : {}),
     },
   ];
 };

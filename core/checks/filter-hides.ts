@@ -9,7 +9,7 @@ export const filterHides: CheckFinder = ({ spec, frame, rowCount }) => {
       id: 'filter-hides',
       level: 'note',
       message: `The filters leave ${rows.toLocaleString('en-GB')} of ${rowCount.toLocaleString('en-GB')} rows.`,
-      change: { filters: [] },
+      edit: { do: 'showAllRows', with: [] },
       changeWords: 'Show all rows',
     },
   ];

@@ -13,10 +13,9 @@ export const form: CheckFinder = ({ spec, columns, model }) => {
       id: 'form-unsuited',
       level: 'warning',
       message: `${spec.layers.some(({ shape }) => shape === 'line') ? 'A line' : 'An area'} joins ${across.name} as if they followed on each other.`,
-      change: {
-        layers: spec.layers.map((layer) =>
-          joins(layer) ? { ...layer, shape: spec.layers.length > 1 ? 'dot' : 'column' } : layer,
-        ),
+      edit: {
+        do: 'setShape',
+        with: [spec.layers.filter(joins).map(({ id }) => id), spec.layers.length > 1 ? 'dot' : 'column'],
       },
       changeWords: spec.layers.length > 1 ? 'Use dots' : 'Use columns',
     });
@@ -26,7 +25,7 @@ export const form: CheckFinder = ({ spec, columns, model }) => {
       id: 'stacked-negative',
       level: 'warning',
       message: 'Negative values stand below zero and are not taken off the stack.',
-      change: { layers: spec.layers.map((layer) => ({ ...layer, stack: 'none' })) },
+      edit: { do: 'unstack', with: [spec.layers.map(({ id }) => id)] },
       changeWords: 'Unstack',
     });
   }

@@ -20,7 +20,7 @@ export const formulaBlank: CheckFinder = ({ spec, sources, frame }) =>
         id: 'formula-blank' as const,
         level: 'warning' as const,
         message: `${counted(blanks.out, 'row')} (${of} of them) ${blanks.out === 1 ? 'is' : 'are'} left out of ${layerWords(layer, sources)}: ${empty.length > 0 ? `${listed(empty)} is blank there` : 'a cell is blank there, or divided by nought'}.`,
-        change: { layers: spec.layers.map((one) => (one.id === layer.id ? { ...one, amount: zero } : one)) },
+        edit: { do: 'setAmount' as const, with: [layer.id, zero] as const },
         changeWords: 'Count blanks as 0',
       },
     ];

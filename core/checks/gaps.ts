@@ -16,7 +16,7 @@ function wholeGaps({ spec, frame }: CheckContext): Check[] {
         id: 'gaps',
         level: 'note',
         message: `${what} counted as zero.`,
-        change: { across: { ...across, gaps: 'open' } },
+        edit: { do: 'setGaps', with: ['open'] },
         changeWords: 'Leave open',
       },
     ];
@@ -26,7 +26,7 @@ function wholeGaps({ spec, frame }: CheckContext): Check[] {
         id: 'gaps',
         level: 'note',
         message: `${what} left open.`,
-        change: { across: { ...across, gaps: 'bridge' } },
+        edit: { do: 'setGaps', with: ['bridge'] },
         changeWords: 'Bridge',
       },
     ];
@@ -37,7 +37,7 @@ function wholeGaps({ spec, frame }: CheckContext): Check[] {
       message: across.gaps
         ? `${what} bridged.`
         : `Most ${across.step}s hold no rows: the points are joined over ${empty.toLocaleString('en-GB')} of them.`,
-      change: { across: { ...across, gaps: 'open' } },
+      edit: { do: 'setGaps', with: ['open'] },
       changeWords: 'Leave open',
     },
   ];
@@ -61,7 +61,5 @@ function seriesGaps({ spec, frame, model }: CheckContext): Check[] {
     broken.length === 1
       ? `${one.name} has no rows in ${counted(one.open, across.step)}: left open.`
       : `${broken.length} of the lines have gaps: left open.`;
-  return [
-    { id: 'gaps', level: 'note', message, change: { across: { ...across, gaps: 'bridge' } }, changeWords: 'Bridge' },
-  ];
+  return [{ id: 'gaps', level: 'note', message, edit: { do: 'setGaps', with: ['bridge'] }, changeWords: 'Bridge' }];
 }

@@ -1,4 +1,4 @@
-import { couldStandFor, withColumnInstead, type ChartSpec, type Gone, type Sources } from '../spec';
+import { couldStandFor, type ChartSpec, type Gone, type Sources } from '../spec';
 import type { Check } from '../layout';
 
 /** What a chart names and its sheets do not have, each with the change that would answer it where one suits. */
@@ -18,7 +18,7 @@ export function goneChecks(spec: ChartSpec, gone: readonly Gone[], sources: Sour
       level: 'warning',
       message: `${name} is not in the sheet any more.`,
       ...(first
-        ? { change: withColumnInstead(spec, one.sheet, one.key, first.key), changeWords: `Use ${first.name}` }
+        ? { edit: { do: 'useColumn', with: [one.sheet, one.key, first.key] }, changeWords: `Use ${first.name}` }
         : {}),
     };
   });

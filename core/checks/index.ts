@@ -3,8 +3,8 @@ import { emptySeries } from './empty-series';
 import { formulaBlank } from './formula-blank';
 import { mixedMeasures } from './mixed-measures';
 import { partsOfAverages } from './parts-of-averages';
-import { drawnFrame, type ChartModel } from '../layout';
-import { drawnPart, isDrawn } from '../spec';
+import { drawnFrame, type ChartModel, type Check } from '../layout';
+import { changeBy, drawnPart } from '../spec';
 import { ambiguous } from './ambiguous';
 import { averages } from './averages';
 import type { CheckContext, CheckFinder } from './check';
@@ -60,16 +60,14 @@ const FINDERS: readonly CheckFinder[] = [
 
 /** The drawing model with everything that its maker should know. */
 export function withChecks(given: Omit<CheckContext, 'columns'>): ChartModel {
-  const read = given.spec.layers.filter((layer) => !isDrawn(layer));
   const context: CheckContext = {
     ...given,
     spec: drawnPart(given.spec),
     frame: drawnFrame(given.frame, given.spec),
     columns: given.sources.columns,
   };
-  const checks = FINDERS.flatMap((find) => find(context)).map((check) =>
-    // A change of the drawn layers leaves those that are only read as they are.
-    check.change?.layers ? { ...check, change: { ...check.change, layers: [...check.change.layers, ...read] } } : check,
+  const checks = FINDERS.flatMap((find) => find(context)).map((check): Check =>
+    check.edit ? { ...check, change: changeBy(given.spec, check.edit) } : check,
   );
   return {
     ...context.model,

@@ -1,7 +1,7 @@
 import { counted, type CheckFinder } from './check';
 
 /** A logarithmic scale that cannot be: it has no zero, and columns begin at zero. */
-export const logRefused: CheckFinder = ({ spec, model }) =>
+export const logRefused: CheckFinder = ({ model }) =>
   (['left', 'right', 'across'] as const).flatMap((side) => {
     const refused = model.scales[side]?.refusedLog;
     if (!refused) return [];
@@ -9,14 +9,12 @@ export const logRefused: CheckFinder = ({ spec, model }) =>
       refused.below > 0
         ? `a logarithmic scale has no place for zero or less, and ${counted(refused.below, 'value')} ${refused.below === 1 ? 'is' : 'are'}`
         : 'columns and areas begin at zero, which a logarithmic scale does not have';
-    const { kind, ...even } = spec.scales[side] ?? { fit: 'zero' as const };
-    void kind;
     return [
       {
         id: 'form-unsuited' as const,
         level: 'warning' as const,
         message: `The ${side === 'across' ? 'scale across' : `${side} scale`} is drawn evenly: ${why}.`,
-        change: { scales: { ...spec.scales, [side]: even } },
+        edit: { do: 'keepEven' as const, with: [side] as const },
         changeWords: 'Keep it even',
       },
     ];

@@ -5,7 +5,7 @@ import type { CheckFinder } from './check';
 const DECADES = 3;
 
 /** Positive values spread over several powers of ten: on an even scale all but the largest lie on the ground. */
-export const logSuggested: CheckFinder = ({ spec, model, frame }) =>
+export const logSuggested: CheckFinder = ({ model, frame }) =>
   (['left', 'right'] as const).flatMap((side) => {
     const scale = model.scales[side];
     if (!scale || scale.kind === 'log') return [];
@@ -24,12 +24,7 @@ export const logSuggested: CheckFinder = ({ spec, model, frame }) =>
         id: 'log-suggested' as const,
         level: 'note' as const,
         message: `The ${side} values lie more than a thousandfold apart: on an even scale the small ones lie flat.`,
-        change: {
-          scales: {
-            ...spec.scales,
-            [side]: { ...(spec.scales[side] ?? {}), fit: 'close' as const, kind: 'log' as const },
-          },
-        },
+        edit: { do: 'useLog' as const, with: [side] as const },
         changeWords: 'Use a logarithmic scale',
       },
     ];

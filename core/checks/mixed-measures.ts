@@ -15,7 +15,9 @@ export const mixedMeasures: CheckFinder = ({ spec, sources }) =>
         id: 'mixed-measures' as const,
         level: 'warning' as const,
         message: `${name} holds several measures, told apart by ${by}: they are put together here, whatever their units.`,
-        ...(free ? { change: { panels: { column: mixes } }, changeWords: 'A small copy each' } : {}),
+        ...(free
+          ? { edit: { do: 'setPanels' as const, with: [{ column: mixes }] as const }, changeWords: 'A small copy each' }
+          : {}),
       },
     ];
   });

@@ -15,12 +15,7 @@ export const notFromZero: CheckFinder = ({ spec, model }) => {
         id: 'not-from-zero' as const,
         level: solid ? ('warning' as const) : ('note' as const),
         message: `The ${side} scale ${scale.domain[0] > 0 ? 'starts' : 'ends'} at ${words}, not at zero${solid ? ': the length of the columns misleads' : ''}.`,
-        change: {
-          scales: {
-            ...spec.scales,
-            [side]: { ...(spec.scales[side] ?? {}), fit: 'zero' as const, min: undefined, max: undefined },
-          },
-        },
+        edit: { do: 'fitScale' as const, with: [side, 'zero'] as const },
         changeWords: 'Start at zero',
       },
     ];

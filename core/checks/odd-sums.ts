@@ -7,16 +7,15 @@ export const oddSums: CheckFinder = ({ spec, sources }) =>
   spec.layers.flatMap((layer): Check[] => {
     if (!('column' in layer.amount) || layer.summary !== 'sum' || spec.across.as === 'number') return [];
     const found = column(columnsOf(layer, sources), layer.amount.column);
-    const instead = (summary: Layer['summary']) => ({
-      layers: spec.layers.map((one) => (one.id === layer.id ? { ...one, summary } : one)),
-    });
+    const instead = (summary: Layer['summary']) => ({ do: 'setSummary' as const, with: [layer.id, summary] as const });
     if (found.role === 'key')
       return [
         {
           id: 'key-totalled' as const,
           level: 'warning' as const,
           message: `${found.name} names things; its total means nothing.`,
-          change: instead('distinct'),
+          column: found.key,
+          edit: instead('distinct'),
           changeWords: 'Count them',
         },
       ];
@@ -26,7 +25,8 @@ export const oddSums: CheckFinder = ({ spec, sources }) =>
           id: 'rate-totalled' as const,
           level: 'warning' as const,
           message: `${found.name} is a rate or measure; its total means little.`,
-          change: instead('mean'),
+          column: found.key,
+          edit: instead('mean'),
           changeWords: 'Average it',
         },
       ];
@@ -36,7 +36,8 @@ export const oddSums: CheckFinder = ({ spec, sources }) =>
           id: 'rate-totalled' as const,
           level: 'warning' as const,
           message: `${found.name} is a level; adding its readings up means little.`,
-          change: instead('last'),
+          column: found.key,
+          edit: instead('last'),
           changeWords: 'Take the last',
         },
       ];

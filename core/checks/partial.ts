@@ -9,7 +9,7 @@ export const partial: CheckFinder = ({ spec, frame }) => {
   if (across.as !== 'time' || values.length === 0 || across.partial === 'leave-out') return [];
   const { first, last } = frame.facts.partials;
   const name = (at: number) => stepLabel(String(values[at]), across.step, mannerOf(spec)).replace(/^w/, 'W');
-  const change = { across: { ...across, partial: 'leave-out' as const } };
+  const edit = { do: 'leaveOutPartSteps', with: [] } as const;
   return [
     ...(first
       ? [
@@ -17,7 +17,7 @@ export const partial: CheckFinder = ({ spec, frame }) => {
             id: 'partial-first' as const,
             level: 'note' as const,
             message: `${name(first.at)} is not whole: it begins ${counted(first.of - first.days, 'day')} late.`,
-            change,
+            edit,
             changeWords: 'Leave out',
           },
         ]
@@ -28,7 +28,7 @@ export const partial: CheckFinder = ({ spec, frame }) => {
             id: 'partial-last' as const,
             level: 'note' as const,
             message: `${name(last.at)} is not over: ${counted(last.days, 'day')} of ${last.of} so far.`,
-            change,
+            edit,
             changeWords: 'Leave out',
           },
         ]

@@ -1,6 +1,6 @@
 import { SUMMARY_KINDS } from '../inference';
 import { TRANSFORMS } from '../then';
-import { dividesByColumn, layerWords, lowerFirst, parseFormula, setShape, type ChartSpec, type Layer } from '../spec';
+import { dividesByColumn, layerWords, lowerFirst, parseFormula, type Layer } from '../spec';
 import type { Check } from '../layout';
 import type { CheckFinder } from './check';
 
@@ -14,7 +14,7 @@ export function isNoPart({ amount, summary }: Pick<Layer, 'amount' | 'summary'>)
 /** Slices, stacks and shares that are made of what does not add up. */
 export const partsOfAverages: CheckFinder = ({ spec, sources }) =>
   spec.layers.flatMap((layer): Check[] => {
-    const found = isNoPart(layer) ? partsIn(layer, spec) : undefined;
+    const found = isNoPart(layer) ? partsIn(layer) : undefined;
     if (!found) return [];
     const words = lowerFirst(layerWords({ ...layer, name: undefined, then: undefined }, sources));
     return [
@@ -27,26 +27,19 @@ export const partsOfAverages: CheckFinder = ({ spec, sources }) =>
     ];
   });
 
-function partsIn(
-  layer: Layer,
-  spec: ChartSpec,
-): { what: string; answer: Pick<Check, 'change' | 'changeWords'> } | undefined {
-  const change = (parts: Partial<Layer>) => ({
-    layers: spec.layers.map((one) => (one.id === layer.id ? { ...one, ...parts } : one)),
-  });
+function partsIn(layer: Layer): { what: string; answer: Pick<Check, 'edit' | 'changeWords'> } | undefined {
   if (layer.shape === 'pie') {
-    const { layers, scales } = setShape(spec, [layer.id], 'bar');
-    return { what: 'Slices', answer: { change: { layers, scales }, changeWords: 'Use bars' } };
+    return { what: 'Slices', answer: { edit: { do: 'setShape', with: [[layer.id], 'bar'] }, changeWords: 'Use bars' } };
   }
   if (layer.stack === 'stacked' || layer.stack === 'share')
     return {
       what: layer.stack === 'share' ? 'Parts of 100 %' : 'Stacked parts',
-      answer: { change: change({ stack: undefined }), changeWords: 'Unstack' },
+      answer: { edit: { do: 'unstack', with: [[layer.id]] }, changeWords: 'Unstack' },
     };
   if (layer.then && TRANSFORMS[layer.then].parts)
     return {
       what: 'Shares',
-      answer: { change: change({ then: undefined, thenBy: undefined }), changeWords: 'Show it as it is' },
+      answer: { edit: { do: 'asSummarised', with: [layer.id] }, changeWords: 'Show it as it is' },
     };
   return undefined;
 }

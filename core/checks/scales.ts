@@ -30,7 +30,7 @@ export const scales: CheckFinder = ({ spec, sources, model }) => {
 };
 
 /** A small copy per amount answers both, where the chart is not split and has no copies yet. */
-function copies({ across, split, panels }: ChartSpec): Pick<Check, 'change' | 'changeWords'> {
+function copies({ across, split, panels }: ChartSpec): Pick<Check, 'edit' | 'changeWords'> {
   if (split || panels || across.as === 'number' || across.as === 'bins') return {};
-  return { change: { panels: { by: 'layer' } }, changeWords: 'A small copy each' };
+  return { edit: { do: 'setPanels', with: [{ by: 'layer' }] }, changeWords: 'A small copy each' };
 }

@@ -11,7 +11,7 @@ export const seriesCount: CheckFinder = ({ spec, model }) => {
   const stacked = model.series.every(({ stack, shape }) => stack !== undefined && SHAPE_KINDS[shape].solid);
   const change =
     spec.split && !spec.split.step && (spec.split.keep ?? Infinity) > KEPT
-      ? { change: { split: { ...spec.split, keep: KEPT } }, changeWords: `Keep the largest ${KEPT}` }
+      ? { edit: { do: 'keepSeries' as const, with: [KEPT] as const }, changeWords: `Keep the largest ${KEPT}` }
       : {};
   return [
     {

@@ -10,13 +10,12 @@ export const setAside: CheckFinder = ({ spec, model, frame }) => {
     const { series } = point;
     const place = placeWords(spec, point);
     const what = series === undefined || names.size < 2 ? place : `${names.get(series) ?? series} at ${place}`;
-    const rest = wishes.filter((_, other) => other !== i);
     return [
       {
         id: 'set-aside' as const,
         level: 'note' as const,
         message: found.has(i) ? `${what} is set aside.` : `${what} is set aside, but is not in the chart now.`,
-        change: { setAside: rest },
+        edit: { do: 'bringBack' as const, with: [point] as const },
         changeWords: 'Bring it back',
       },
     ];

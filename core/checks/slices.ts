@@ -1,3 +1,4 @@
+import type { Shape } from '../spec';
 import type { CheckFinder } from './check';
 
 /** A pie has few slices: about six (common practice, no source). */
@@ -7,10 +8,10 @@ const MOST_SLICES = 6;
 export const slices: CheckFinder = ({ spec, model }) => {
   if (!spec.layers.some(({ shape }) => shape === 'pie')) return [];
   const { across } = spec;
-  const bars = {
-    layers: spec.layers.map((layer) => ({ ...layer, shape: 'bar' as const })),
-    scales: { ...spec.scales, left: { fit: 'zero' as const } },
-  };
+  const drawn = (shape: Shape) => ({
+    do: 'setShape' as const,
+    with: [spec.layers.map(({ id }) => id), shape] as const,
+  });
   const count = model.slices?.length ?? 0;
   const [first] = model.series;
   const below = first?.values.filter((value) => value !== null && value < 0).length ?? 0;
@@ -22,14 +23,14 @@ export const slices: CheckFinder = ({ spec, model }) => {
                 id: 'too-many-slices' as const,
                 level: 'warning' as const,
                 message: `${count} slices are too many to compare: about ${MOST_SLICES} can be told apart.`,
-                change: { across: { ...across, keep: MOST_SLICES - 1 } },
+                edit: { do: 'keepGroups' as const, with: [MOST_SLICES - 1] as const },
                 changeWords: `Keep the first ${MOST_SLICES - 1}`,
               }
             : {
                 id: 'too-many-slices' as const,
                 level: 'warning' as const,
                 message: `${count} slices are too many to compare: about ${MOST_SLICES} can be told apart.`,
-                change: bars,
+                edit: drawn('bar'),
                 changeWords: 'Use bars',
               },
         ]
@@ -40,7 +41,7 @@ export const slices: CheckFinder = ({ spec, model }) => {
             id: 'form-unsuited' as const,
             level: 'warning' as const,
             message: `A pie has no place for values below zero: ${below} ${below === 1 ? 'is' : 'are'} not drawn.`,
-            change: bars,
+            edit: drawn('bar'),
             changeWords: 'Use bars',
           },
         ]
@@ -51,7 +52,7 @@ export const slices: CheckFinder = ({ spec, model }) => {
             id: 'form-unsuited' as const,
             level: 'warning' as const,
             message: `A pie shows one series: only ${first.name} is drawn.`,
-            change: { layers: spec.layers.map((layer) => ({ ...layer, shape: 'column' as const })) },
+            edit: drawn('column'),
             changeWords: 'Use columns',
           },
         ]
@@ -62,7 +63,7 @@ export const slices: CheckFinder = ({ spec, model }) => {
             id: 'form-unsuited' as const,
             level: 'note' as const,
             message: 'A pie hides how it goes over time.',
-            change: { layers: spec.layers.map((layer) => ({ ...layer, shape: 'line' as const })) },
+            edit: drawn('line'),
             changeWords: 'Use a line',
           },
         ]

@@ -21,7 +21,7 @@ export const totalsRows: CheckFinder = ({ spec, model }) => {
       id: 'totals-rows',
       level: 'warning',
       message: `“${name}” is what the others add up to: it stands among them as if it were one more.`,
-      change: { filters: [...spec.filters, { column: spec.across.column, keep: [name], not: true }] },
+      edit: { do: 'addFilter', with: [{ column: spec.across.column, keep: [name], not: true }] },
       changeWords: 'Leave it out',
     },
   ];

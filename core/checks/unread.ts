@@ -13,6 +13,7 @@ export const unread: CheckFinder = ({ spec, columns }) =>
           {
             id: 'unread' as const,
             level: 'warning' as const,
+            column: key,
             message: `${counted(count, 'cell')} of ${name} could not be read and ${count === 1 ? 'is' : 'are'} left out.`,
           },
         ]

@@ -1,4 +1,4 @@
-import type { ChartLook, ChartSpec, Shape, Side, SymbolName } from '../spec';
+import type { ChartLook, ChartSpec, Shape, Side, SymbolName, Edit } from '../spec';
 import type { CheckId } from './check-ids';
 
 export const FORMS = ['line', 'scatter', 'combo', 'column', 'bar', 'area', 'dot', 'pie', 'number'] as const;
@@ -177,6 +177,10 @@ export interface Check {
   id: CheckId;
   level: 'note' | 'warning';
   message: string;
+  /** The column that it speaks of. */
+  column?: string;
+  /** What would answer it: a change by name, and what that comes to in the chart that was checked. */
+  edit?: Edit;
   change?: Partial<ChartSpec>;
   changeWords?: string;
 }

@@ -1,6 +1,6 @@
 import { sql, type SQL } from 'drizzle-orm';
 import type { Calendar, Cycle, Step } from '@/core/calendar';
-import { isDated, isNumeric, type ColumnProfile, type Summary } from '@/core/inference';
+import { isDated, isNumeric, type ColumnProfile, type Summary, type SummaryKind } from '@/core/inference';
 import {
   partsOf,
   type GrainAxis,
@@ -155,32 +155,15 @@ function measureSql(measure: Measure, { columns, placed, measure: summed }: Targ
   if (measure.want === 'some')
     return sql`(count(*) FILTER (WHERE ${someSql(parseFormula(measure.of), columns)}))::float8`;
   const cell = exprSql(measure, columns);
-  switch (measure.want) {
-    case 'sum':
-      return sql`sum(${cell})::text`;
-    case 'count':
-      return sql`count(${cell})::float8`;
-    case 'min':
-      return sql`min(${cell})::float8`;
-    case 'max':
-      return sql`max(${cell})::float8`;
-    case 'median':
-      return medianSql(cell);
-    case 'distinct':
-      return sql`count(DISTINCT ${cell})::float8`;
-    case 'name':
-      return sql`CASE WHEN count(${cell}) = 0 THEN NULL WHEN count(DISTINCT ${cell}) = 1 THEN '=' || min(${cell}::text) ELSE '*' || count(DISTINCT ${cell}) END`;
-    case 'first':
-    case 'last': {
-      const direction = sql.raw(measure.want === 'first' ? 'ASC' : 'DESC');
-      if (measure.when !== undefined) column(columns, measure.when);
-      const order = [
-        ...(measure.when ? [sql`${at(measure.when)} ${direction} NULLS LAST`] : []),
-        ...(placed ? [sql`n ${direction}`] : []),
-      ];
-      return sql`(array_agg(${cell}${order.length > 0 ? sql` ORDER BY ${sql.join(order, sql`, `)}` : sql``}) FILTER (WHERE ${cell} IS NOT NULL))[1]::float8`;
-    }
-  }
+  if (measure.want === 'name')
+    return sql`CASE WHEN count(${cell}) = 0 THEN NULL WHEN count(DISTINCT ${cell}) = 1 THEN '=' || min(${cell}::text) ELSE '*' || count(DISTINCT ${cell}) END`;
+  if (measure.when !== undefined) column(columns, measure.when);
+  const by = [
+    ...(measure.when ? [(down: SQL) => sql`${at(measure.when ?? '')} ${down} NULLS LAST`] : []),
+    ...(placed ? [inSheet] : []),
+  ];
+  // Sums leave the database with all their digits.
+  return sql`${aggregateSql(measure.want, cell, by)}${sql.raw(measure.want === 'sum' ? '::text' : '::float8')}`;
 }
 
 /** Pairs with their counts, one row each; `limit + 1` of them at most. */
@@ -264,13 +247,14 @@ function topSql(
 /** An amount with its summary as one expression over a group of rows; a ratio from the totals of its columns. */
 function summarySql(amount: Amount, summary: Summary, target: Target): SQL {
   if ('rows' in amount) return sql`count(*)`;
-  if ('column' in amount) return aggregateSql(exprSql({ of: amount.column }, target.columns), summary, target);
-  if (isRowsFirst(amount)) return aggregateSql(exprSql(expressionOf(amount), target.columns), summary, target);
+  const by = target.placed ? [inSheet] : [];
+  if ('column' in amount) return aggregateSql(summary, exprSql({ of: amount.column }, target.columns), by);
+  if (isRowsFirst(amount)) return aggregateSql(summary, exprSql(expressionOf(amount), target.columns), by);
   const parts = new Set(partsOf(amount, summary).map(({ of }) => of));
   const ofTotals = (formula: Formula): SQL => {
     if (formula.is === 'number') return sql`${formula.text}::numeric`;
     const text = formulaText(formula);
-    if (parts.has(text)) return sql`(${aggregateSql(exprSql({ of: text }, target.columns), summary, target)})::numeric`;
+    if (parts.has(text)) return sql`(${aggregateSql(summary, exprSql({ of: text }, target.columns), by)})::numeric`;
     if (formula.is === 'column') return sql`NULL::numeric`;
     if (formula.is === 'minus') return sql`(- ${ofTotals(formula.of)})`;
     const [left, right] = [ofTotals(formula.left), ofTotals(formula.right)];
@@ -284,28 +268,37 @@ function summarySql(amount: Amount, summary: Summary, target: Target): SQL {
   return ofTotals(parseFormula(amount.formula));
 }
 
-function medianSql(cell: SQL): SQL {
-  return sql`percentile_cont(0.5) WITHIN GROUP (ORDER BY ${cell})`;
-}
+/** By the place in the sheet. */
+const inSheet = (down: SQL) => sql`n ${down}`;
 
-function aggregateSql(cell: SQL, summary: Summary, { placed }: Target): SQL {
-  switch (summary) {
-    case 'sum':
-      return sql`sum(${cell})`;
+/** A summary of cells, or what it is made of; the first and the last go `by` an order of the rows. */
+function aggregateSql(
+  what: Summary | 'count' | NonNullable<SummaryKind['part']>,
+  cell: SQL,
+  by: readonly ((down: SQL) => SQL)[],
+): SQL {
+  switch (what) {
     case 'mean':
       return sql`avg(${cell})`;
     case 'median':
-      return medianSql(cell);
-    case 'count':
-      return sql`count(${cell})`;
+      return sql`percentile_cont(0.5) WITHIN GROUP (ORDER BY ${cell})`;
     case 'distinct':
       return sql`count(DISTINCT ${cell})`;
+    case 'sum':
+    case 'count':
     case 'min':
     case 'max':
-      return sql`${sql.raw(summary)}(${cell})`;
+      return sql`${sql.raw(what)}(${cell})`;
     case 'first':
     case 'last': {
-      const order = placed ? sql` ORDER BY n ${sql.raw(summary === 'first' ? 'ASC' : 'DESC')}` : sql``;
+      const down = sql.raw(what === 'first' ? 'ASC' : 'DESC');
+      const order =
+        by.length > 0
+          ? sql` ORDER BY ${sql.join(
+              by.map((one) => one(down)),
+              sql`, `,
+            )}`
+          : sql``;
       return sql`(array_agg(${cell}${order}) FILTER (WHERE ${cell} IS NOT NULL))[1]`;
     }
   }

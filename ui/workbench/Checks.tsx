@@ -3,7 +3,7 @@
 import { memo, useRef, useState } from 'react';
 import { Popover } from 'antd';
 import type { Check } from '@/core/layout';
-import type { ChartSpec } from '@/core/spec';
+import { applyEdit } from '@/core/spec';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { api, type Sheet } from '../api';
 import styles from './Checks.module.css';
@@ -65,12 +65,11 @@ export const Checks = memo(function Checks({ checks, sheet, onShow }: Props) {
 
 function One({ check, sheet, onShow }: { check: Check; sheet: Sheet; onShow: (column: string) => void }) {
   const edit = useWork((state) => state.edit);
-  const { change } = check;
+  const { edit: answer } = check;
   const unread =
     check.id === 'unread'
-      ? sheet.columns.find((column) => column.unread.count > 0 && check.message.includes(` of ${column.name} could`))
+      ? sheet.columns.find(({ key, unread }) => key === check.column && unread.count > 0)
       : undefined;
-  const apply = (parts: Partial<ChartSpec>) => edit((spec) => ({ ...spec, ...parts }));
   return (
     <span className={styles.one}>
       <i className={check.level === 'warning' ? styles.warning : styles.note} aria-hidden />
@@ -78,8 +77,8 @@ function One({ check, sheet, onShow }: { check: Check; sheet: Sheet; onShow: (co
         {check.level === 'warning' && <span className="sr">Warning: </span>}
         {check.message}
       </span>
-      {change && (
-        <button type="button" className="action" onClick={() => apply(change)}>
+      {answer && (
+        <button type="button" className="action" onClick={() => edit((spec) => applyEdit(spec, answer))}>
           {check.changeWords ?? 'Change it'}
         </button>
       )}
