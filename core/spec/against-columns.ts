@@ -2,7 +2,7 @@ import { fromIso } from '../calendar';
 import { isDated, isNumeric, SUMMARY_KINDS, type ColumnProfile, type Summary } from '../inference';
 import { isDrawn, type Across, type Amount, type ChartSpec, type Filter, type Layer } from './chart-spec';
 import { FormulaError, formulaColumns, parseFormula } from './formula';
-import { InvalidInput, type InputError } from './invalid-input';
+import { InvalidInput, type InputError } from './input/invalid';
 
 export type Columns = ReadonlyMap<string, ColumnProfile>;
 

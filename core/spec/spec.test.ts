@@ -66,7 +66,7 @@ describe('a chart from outside', () => {
     [
       'a filter of two kinds',
       { ...spec, filters: [{ column: 'c2', keep: ['Yard'], present: true }] },
-      'filters.0.column',
+      'filters.0',
     ],
     ['a list in place of an object', [], ''],
   ])('%s is refused with its place', (_, value, path) => expect(pathsOf(() => parseSpec(value))).toContain(path));

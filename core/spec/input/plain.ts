@@ -1,5 +1,5 @@
-import { isStorable } from '../reading';
-import { InvalidInput } from './invalid-input';
+import { isStorable } from '../../reading';
+import { InvalidInput } from './invalid';
 
 /** What a request may hold. */
 const MOST_LEVELS = 24;

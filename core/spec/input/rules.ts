@@ -1,38 +1,9 @@
 import 'reflect-metadata';
-import { Type } from 'class-transformer';
-import {
-  IsObject,
-  ValidateNested,
-  ValidatorConstraint,
-  type ValidationArguments,
-  type ValidatorConstraintInterface,
-} from 'class-validator';
-import { STEPS, WINDOWS } from '../calendar';
+import { ValidatorConstraint, type ValidationArguments, type ValidatorConstraintInterface } from 'class-validator';
+import { STEPS, WINDOWS } from '../../calendar';
 
 /** Titles, names and the like have at most so many characters. */
 export const TEXT_LIMIT = 300;
-
-/** An object within an object, checked by its own class; a list of such is none. */
-export function Nested(type: Parameters<typeof Type>[0]): PropertyDecorator {
-  return (target, property) => {
-    IsObject()(target, property as string);
-    ValidateNested()(target, property as string);
-    Type(type)(target, property);
-  };
-}
-
-@ValidatorConstraint({ name: 'oneOf' })
-export class ExactlyOneOf implements ValidatorConstraintInterface {
-  validate(_: unknown, args: ValidationArguments): boolean {
-    const object = args.object as Record<string, unknown>;
-    return (
-      (args.constraints as string[][]).filter((kind) => kind.some((name) => object[name] !== undefined)).length === 1
-    );
-  }
-  defaultMessage(args: ValidationArguments): string {
-    return `must have exactly one of: ${(args.constraints as string[][]).map((kind) => kind.join(' and ')).join(', ')}`;
-  }
-}
 
 @ValidatorConstraint({ name: 'aboveMin' })
 export class AboveMin implements ValidatorConstraintInterface {

@@ -1,6 +1,6 @@
-import { checkPlain } from './plain-input';
-import { inSentences, InvalidInput } from './invalid-input';
-import { parseSpec } from './validate';
+import { checkPlain } from './plain';
+import { inSentences, InvalidInput } from './invalid';
+import { parseSpec } from '.';
 
 const pathOf = (work: () => unknown): string | undefined => {
   try {
