@@ -1,12 +1,8 @@
+import type { Settings } from '@/core/api';
 import { IsDefined, IsIn, IsInt, IsOptional, Max, Min } from 'class-validator';
-import { Nested, validInput, type ChartSpec } from '@/core/spec';
+import { Nested, validInput } from '@/core/spec';
 import { database } from './db/client';
 import { settings } from './db/schema';
-
-/** What holds for all new charts of the desk: on which day weeks begin, and in which month the year. */
-export interface Settings {
-  readonly calendar: NonNullable<ChartSpec['calendar']>;
-}
 
 class CalendarInput {
   @IsOptional() @IsIn(['monday', 'sunday']) weekStart?: 'monday' | 'sunday';

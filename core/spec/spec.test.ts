@@ -63,11 +63,7 @@ describe('a chart from outside', () => {
       'scales.left.max',
     ],
     ['an id that stands twice', { ...spec, layers: [spec.layers[0], spec.layers[0]] }, 'layers.1.id'],
-    [
-      'a filter of two kinds',
-      { ...spec, filters: [{ column: 'c2', keep: ['Yard'], present: true }] },
-      'filters.0',
-    ],
+    ['a filter of two kinds', { ...spec, filters: [{ column: 'c2', keep: ['Yard'], present: true }] }, 'filters.0'],
     ['a list in place of an object', [], ''],
   ])('%s is refused with its place', (_, value, path) => expect(pathsOf(() => parseSpec(value))).toContain(path));
 

@@ -1,4 +1,6 @@
+import type { SavedChart, ListedChart } from '@/core/api';
 import { and, desc, eq, inArray, sql } from 'drizzle-orm';
+import type { Form } from '@/core/layout';
 import type { ChartSpec } from '@/core/spec';
 import { database } from '../db/client';
 import { charts } from '../db/schema';
@@ -8,16 +10,11 @@ import { openBook } from './book';
 import { checkSpec, modelOf } from './model';
 
 export type ChartRow = typeof charts.$inferSelect;
-export interface ChartAnswer {
-  id: string;
-  spec: ChartSpec;
-  revision: number;
-}
 
-export const chartAnswer = ({ id, spec, revision }: ChartRow): ChartAnswer => ({ id, spec, revision });
+export const chartAnswer = ({ id, spec, revision }: ChartRow): SavedChart => ({ id, spec, revision });
 
 /** The list shows titles and forms as they were drawn when saved. */
-async function drawn(spec: ChartSpec): Promise<{ sheet: string; title: string; form: string }> {
+async function drawn(spec: ChartSpec): Promise<{ sheet: string; title: string; form: Form }> {
   const book = await openBook(spec);
   checkSpec(spec, book);
   const { title, form } = await modelOf(spec, book);
@@ -70,9 +67,7 @@ export async function deleteChart(id: string): Promise<void> {
   if (deleted.length === 0) throw notFound('chart');
 }
 
-export async function listCharts(): Promise<
-  { id: string; title: string; form: string; sheet: string; updatedAt: string }[]
-> {
+export async function listCharts(): Promise<ListedChart[]> {
   const rows = await database()
     .select({ id: charts.id, title: charts.title, form: charts.form, sheet: charts.sheet, updatedAt: charts.updatedAt })
     .from(charts)

@@ -1,4 +1,4 @@
-import type { Answer, GrainQuery } from '@/core/grain';
+import type { Grains } from '@/core/api';
 import { answered, shape } from '@/core/shaping';
 import type { ChartSpec } from '@/core/spec';
 import { asker } from '../query/run';
@@ -9,16 +9,10 @@ const MOST_GROUPS = 60_000;
 
 class TooLarge extends Error {}
 
-export interface GrainsAnswer {
-  /** What a chart was made from: the questions to the tables, with their answers; none where they are too large to send. */
-  answers: { query: GrainQuery; answer: Answer }[];
-  tooLarge?: true;
-}
-
 /** The grains that a chart is made from, so that a browser can shape and lay it out by itself. */
-export async function grainsOf(spec: ChartSpec, book: Book, signal?: AbortSignal): Promise<GrainsAnswer> {
+export async function grainsOf(spec: ChartSpec, book: Book, signal?: AbortSignal): Promise<Grains> {
   const ask = asker(book.sheets, signal);
-  const asked: GrainsAnswer['answers'] = [];
+  const asked: Grains['answers'] = [];
   let groups = 0;
   try {
     await answered(shape(spec, book.sources), async (query) => {

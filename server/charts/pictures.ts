@@ -1,5 +1,6 @@
+import type { Picture } from '@/core/api';
 import { ArrayMaxSize, IsArray, IsInt, Max, Min, Matches } from 'class-validator';
-import type { ChartModel, Size } from '@/core/layout';
+import type { Size } from '@/core/layout';
 import { InvalidInput, validInput } from '@/core/spec';
 import { notFound, Problem } from '../problem';
 import { openBook } from './book';
@@ -13,9 +14,6 @@ class PicturesInput {
   @IsInt() @Min(120) @Max(2000) width!: number;
   @IsInt() @Min(80) @Max(2000) height!: number;
 }
-
-/** The drawing of a saved chart, or in words why there is none. */
-export type Picture = { readonly id: string } & ({ readonly model: ChartModel } | { readonly error: string });
 
 /** The drawings of some saved charts, a screenful at once; one that cannot be drawn keeps no other from being. @throws InvalidInput */
 export async function picturesOf(body: unknown, signal?: AbortSignal): Promise<Picture[]> {

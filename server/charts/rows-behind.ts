@@ -1,3 +1,4 @@
+import type { RowsBehind } from '@/core/api';
 import { sql } from 'drizzle-orm';
 import type { ColumnProfile } from '@/core/inference';
 import { answered, behind, NoSuchPoint, type Behind } from '@/core/shaping';
@@ -9,19 +10,10 @@ import { openBook, type Book } from './book';
 import { checkSpec } from './model';
 import type { RowsBehindRequest } from './requests';
 
-export interface RowsBehindAnswer {
-  sheet: string;
-  columns: ColumnProfile[];
-  rows: (string | number | boolean | null)[][];
-  total: number;
-  /** What the rows come to: the summary of the point's layer. */
-  amount: number | null;
-}
-
 type Rows = (string | number | boolean | null)[][];
 
 /** The rows that make a point, in the order of the sheet, their number and what they come to. @throws InvalidInput, Problem */
-export async function rowsBehind(request: RowsBehindRequest): Promise<RowsBehindAnswer> {
+export async function rowsBehind(request: RowsBehindRequest): Promise<RowsBehind> {
   const { found, sheet } = await find(request);
   const target = targetOf(sheet);
   const [{ total }] = await target.rows(

@@ -1,19 +1,12 @@
+import type { Suggestion } from '@/core/api';
 import { LOCALE, type Locale } from '@/core/calendar';
-import type { ChartModel, Form, Size } from '@/core/layout';
+import type { Size } from '@/core/layout';
 import { assignSides, draftSpec, fitScales, median, propose, sortPicks } from '@/core/recommend';
 import { defaultOrder, type Frame } from '@/core/shaping';
 import { hasSteps, InvalidInput, type ChartSpec, type Columns, type Side } from '@/core/spec';
 import { Problem } from '../problem';
 import type { Book } from './book';
 import { drawnFrame, frameOf } from './model';
-
-export interface Suggestion {
-  form: Form;
-  score: number;
-  reasons: string[];
-  spec: ChartSpec;
-  model: ChartModel;
-}
 
 /** The forms that suit the picked columns, best first, each drawn from the sheet's own rows. None for no picks that a chart can be made of. */
 export async function suggest(

@@ -1,17 +1,14 @@
+import type { ReadingChange } from '@/core/api';
 import { bigint, index, integer, jsonb, pgTable, text, timestamp } from 'drizzle-orm/pg-core';
 import type { ColumnProfile, Correction } from '@/core/inference';
-import type { Reading, ShapeChoices } from '@/core/reading';
+import type { Form } from '@/core/layout';
+import type { Reading } from '@/core/reading';
 import type { KeptSums } from '../query/kept-sums';
 import type { Live } from '../sources/relation';
 import type { Kind } from '../sheets/unpack';
 import type { ChartSpec, FormerColumn } from '@/core/spec';
 
 export type SheetStatus = 'reading' | 'ready' | 'failed';
-
-/** What the user decided of a table: how it stands in its file, and which worksheet it is. */
-export interface ReadingChoices extends ShapeChoices {
-  readonly worksheet?: string;
-}
 
 /** An imported sheet. Its rows live in a table of their own, `sheets.<tableName>`. */
 export const sheets = pgTable(
@@ -37,13 +34,13 @@ export const sheets = pgTable(
     /** What the received file is, once unpacked. */
     kind: text('kind').$type<Kind>().notNull().default('text'),
     /** What the user decided of the reading of the whole table. */
-    choices: jsonb('choices').$type<ReadingChoices>().notNull().default({}),
+    choices: jsonb('choices').$type<ReadingChange>().notNull().default({}),
     /** A newer file for this sheet, read and not yet taken: it is in no list. */
     stagedFor: text('staged_for'),
     /** What the sheet was when the newer file was read for it: it is taken only while that holds. */
     stagedOn: text('staged_on'),
     /** What the user had decided before the last change of the reading: it can be taken back. */
-    choicesBefore: jsonb('choices_before').$type<ReadingChoices>(),
+    choicesBefore: jsonb('choices_before').$type<ReadingChange>(),
     /** The columns that earlier readings had and this one has not: saved charts may name them. */
     former: jsonb('former').$type<FormerColumn[]>().notNull().default([]),
     corrections: jsonb('corrections').$type<Record<string, Correction>>().notNull().default({}),
@@ -85,7 +82,7 @@ export const charts = pgTable(
       .references(() => sheets.id, { onDelete: 'cascade' }),
     spec: jsonb('spec').$type<ChartSpec>().notNull(),
     title: text('title').notNull(),
-    form: text('form').notNull(),
+    form: text('form').$type<Form>().notNull(),
     revision: integer('revision').notNull().default(1),
     createdAt: timestamp('created_at', { withTimezone: true }).notNull().defaultNow(),
     updatedAt: timestamp('updated_at', { withTimezone: true }).notNull().defaultNow(),

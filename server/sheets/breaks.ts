@@ -1,3 +1,4 @@
+import type { Break, SheetCharts } from '@/core/api';
 import type { ColumnProfile } from '@/core/inference';
 import { desc } from 'drizzle-orm';
 import { byKey, checkAgainstColumns, InvalidInput, otherSheets } from '@/core/spec';
@@ -5,12 +6,6 @@ import { namedErrors } from '../charts/named-errors';
 import { database } from '../db/client';
 import { charts, sheets } from '../db/schema';
 import { sheetRow } from './sheets';
-
-/** A saved chart that cannot be drawn any more, and why. */
-export interface Break {
-  readonly chart: { readonly id: string; readonly title: string };
-  readonly message: string;
-}
 
 /** The saved charts that cannot be drawn any more once a sheet has other columns. */
 export async function breaksOf(
@@ -37,7 +32,7 @@ export async function breaksOf(
 }
 
 /** The saved charts that a sheet takes with it when it is deleted, and those that lose a layer. @throws Problem 404 */
-export async function chartsOf(id: string): Promise<{ goes: Break['chart'][]; loses: Break['chart'][] }> {
+export async function chartsOf(id: string): Promise<SheetCharts> {
   await sheetRow(id);
   const saved = await database().select().from(charts).orderBy(desc(charts.updatedAt));
   const list = (fits: (chart: (typeof saved)[number]) => boolean) =>

@@ -1,7 +1,8 @@
+import type { CorrectionChange, ReadingChange } from '@/core/api';
 import { eq } from 'drizzle-orm';
 import { unitCode, type ColumnProfile, type Correction } from '@/core/inference';
 import { database } from '../db/client';
-import { sheets, type ReadingChoices, type SheetRow } from '../db/schema';
+import { sheets, type SheetRow } from '../db/schema';
 import { notFound, Problem } from '../problem';
 import { readLive } from '../sources/sources';
 import { changedMeanwhile, lockSheet } from './lock';
@@ -53,9 +54,6 @@ async function correctNow(id: string, key: string, change: CorrectionChange): Pr
   return sheetRow(id);
 }
 
-/** A correction, of which `null` forgets a part: the column is read again as if it had never been said. */
-export type CorrectionChange = { [Part in keyof Correction]?: Correction[Part] | null };
-
 function correctedBy(
   corrections: SheetRow['corrections'],
   key: string,
@@ -94,7 +92,7 @@ export function forgetRemembered(id: string): Promise<SheetRow> {
 }
 
 /** Reads the table again the way its user chose: which findings hold, which worksheet, which run of rows. */
-export function rereadSheet(id: string, change: ReadingChoices): Promise<SheetRow> {
+export function rereadSheet(id: string, change: ReadingChange): Promise<SheetRow> {
   return readAnew(id, ({ live, choices, corrections }) => {
     if (live)
       throw new Problem(

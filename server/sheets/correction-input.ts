@@ -1,7 +1,7 @@
+import type { CorrectionChange } from '@/core/api';
 import { IsIn, IsOptional, IsString, Length, MaxLength } from 'class-validator';
 import { COLUMN_TYPES, ROLES, SUMMARIES } from '@/core/inference';
 import { InvalidInput, Nested, validInput } from '@/core/spec';
-import type { CorrectionChange } from './changes';
 
 class FormatInput {
   @IsOptional() @IsIn(['DMY', 'MDY', 'YMD']) dateOrder?: string;

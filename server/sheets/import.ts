@@ -1,3 +1,4 @@
+import type { ReadingChange } from '@/core/api';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { and, eq, sql } from 'drizzle-orm';
@@ -9,7 +10,7 @@ import { formerColumn, type FormerColumn } from '@/core/spec';
 import type { PoolClient } from 'pg';
 import { database, pool, type Within } from '../db/client';
 import * as schema from '../db/schema';
-import { sheets, type ReadingChoices, type SheetRow } from '../db/schema';
+import { sheets, type SheetRow } from '../db/schema';
 import { Problem } from '../problem';
 import { changedMeanwhile, lockSheet } from './lock';
 import { openSource } from './open-source';
@@ -20,7 +21,7 @@ import { copyStatement, createTable, dropTables, SHEETS_SCHEMA, tableOf } from '
 
 export interface ReadingOrder {
   readonly corrections?: Readonly<Record<string, Correction>>;
-  readonly choices?: ReadingChoices;
+  readonly choices?: ReadingChange;
   readonly signal?: AbortSignal;
   /** What the user should know beside what the file itself says. */
   readonly notes?: readonly string[];

@@ -1,9 +1,10 @@
+import type { SameColumn } from '@/core/api';
 import { eq } from 'drizzle-orm';
 import { database } from '../db/client';
 import { sheets } from '../db/schema';
 import { changedMeanwhile } from './lock';
 import { readSheet, type ReadingOrder } from './import';
-import { mergeRows, type Merged, type SameColumn } from './merge-rows';
+import { mergeRows, type Merged } from './merge-rows';
 
 /** What is done beside the server with the file of a sheet. */
 export type Job =

@@ -1,3 +1,4 @@
+import type { SameColumn } from '@/core/api';
 import { hash } from 'node:crypto';
 import { createWriteStream } from 'node:fs';
 import { rm, stat } from 'node:fs/promises';
@@ -11,12 +12,6 @@ import { Problem } from '../problem';
 import { openSource } from './open-source';
 import { incomingFile, keepReceived, letGo } from './received-files';
 import { shapedRows } from './shaped-rows';
-
-/** A column of the newer file that the user says is one of the sheet's under a new name. */
-export interface SameColumn {
-  readonly now: string;
-  readonly was: string;
-}
 
 export interface ColumnChange {
   readonly kind: 'vanished' | 'renamed' | 'retyped' | 'new';

@@ -1,3 +1,4 @@
+import type { Newer, SameColumn } from '@/core/api';
 import { eq } from 'drizzle-orm';
 import { TYPE_WORDS } from '@/core/inference';
 import { headerKey } from '@/core/reading';
@@ -5,12 +6,12 @@ import { InvalidInput } from '@/core/spec';
 import { database } from '../db/client';
 import { sheets, type SheetRow } from '../db/schema';
 import { notFound, Problem } from '../problem';
-import { breaksOf, type Break } from './breaks';
+import { breaksOf } from './breaks';
 import { deleteForsaken } from './deleting';
 import { formerOf } from './import';
 import { keepSums, stopKeeping } from './keep-sums';
 import { lockSheet } from './lock';
-import { nameNow, renamed, type ColumnChange, type Merged, type SameColumn } from './merge-rows';
+import { nameNow, renamed, type ColumnChange, type Merged } from './merge-rows';
 import { runJob } from './readers';
 import { letGo } from './received-files';
 import { stoppably } from './running';
@@ -21,25 +22,13 @@ import { inTurn } from './turns';
 
 export type NewerMode = 'replace' | 'add';
 
-/** A newer file as it was read, not yet taken: what it would change, and which saved charts it would break. */
-export interface NewerAnswer {
-  readonly staged: string;
-  readonly mode: NewerMode;
-  readonly rowCount: number;
-  /** With `add`: rows that are new, and rows that the sheet holds already. */
-  readonly added?: number;
-  readonly repeated?: number;
-  readonly changes: readonly ColumnChange[];
-  readonly breaks: readonly Break[];
-}
-
 /** Reads a newer file for a sheet beside it. Nothing of the sheet changes. @throws Problem, ReadingRefusal; nothing is left behind then. */
 export async function stageNewer(
   request: Request,
   id: string,
   mode: NewerMode,
   same: readonly SameColumn[] = [],
-): Promise<NewerAnswer> {
+): Promise<Newer> {
   const old = await readySheet(id);
   checkSame(same, old);
   if (old.live)
@@ -135,7 +124,7 @@ function checkSame(same: readonly SameColumn[], { name, headers }: ReadySheet): 
     throw new InvalidInput(unknown.map(({ was }) => ({ path: 'was', message: `"${name}" has no column "${was}"` })));
 }
 
-function changesOf(old: ReadySheet, fresh: ReadySheet): NewerAnswer['changes'] {
+function changesOf(old: ReadySheet, fresh: ReadySheet): Newer['changes'] {
   const [before, after] = [old.columns, fresh.columns];
   const now = new Map(after.map((column) => [column.key, column]));
   const was = new Set(before.map(({ key }) => key));

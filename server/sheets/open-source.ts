@@ -1,5 +1,6 @@
+import type { ReadingChange } from '@/core/api';
 import type { Encoding } from '@/core/reading';
-import type { ReadingChoices } from '../db/schema';
+
 import { receivedFile } from '../home';
 import { delimitedRecords, type Progress, type RecordSource } from './records';
 import type { Kind } from './unpack';
@@ -13,7 +14,7 @@ export interface Received {
 }
 
 /** The records of the received file of a sheet. @throws ReadingRefusal where it holds no table. */
-export async function openSource(sheet: Received, choices: ReadingChoices, progress?: Progress): Promise<RecordSource> {
+export async function openSource(sheet: Received, choices: ReadingChange, progress?: Progress): Promise<RecordSource> {
   const file = { path: await receivedFile(sheet.file), bytes: sheet.fileBytes, encoding: sheet.encoding as Encoding };
   // The readers of the rarer kinds are loaded only when they are wanted.
   if (sheet.kind === 'xlsx' || sheet.kind === 'ods')

@@ -1,7 +1,7 @@
+import type { ReadingChange } from '@/core/api';
 import { Equals, IsBoolean, IsInt, IsOptional, IsString, Length, Matches, Max, MaxLength, Min } from 'class-validator';
 import { SHAPE_FINDINGS } from '@/core/reading';
 import { InvalidInput, Nested, validInput } from '@/core/spec';
-import type { ReadingChoices } from '../db/schema';
 
 /** More rows than any file has. */
 const MOST_ROWS = 1e12;
@@ -42,15 +42,15 @@ export function parseSheetName(value: unknown): string {
 }
 
 /** What a user decides of a reading: of the table, to take the last decision back, or that what was said of another sheet does not hold. @throws InvalidInput */
-export function parseReadingChange(value: unknown): ReadingChoices | { back: true } | { remembered: false } {
+export function parseReadingChange(value: unknown): ReadingChange | { back: true } | { remembered: false } {
   if (typeof value === 'object' && value !== null && 'back' in value) return validInput(BackInput, value, 'reading');
   if (typeof value === 'object' && value !== null && 'remembered' in value)
     return validInput(ForgetInput, value, 'reading');
   validInput(ReadingInput, value, 'reading');
   if (Object.keys(value as object).length === 0)
     throw new InvalidInput([{ path: '', message: 'say at least one of findings, rows, headerRow, worksheet' }]);
-  const { rows } = value as ReadingChoices;
+  const { rows } = value as ReadingChange;
   if (rows?.from !== undefined && rows.to !== undefined && rows.to < rows.from)
     throw new InvalidInput([{ path: 'rows.to', message: 'must not lie before rows.from' }]);
-  return value as ReadingChoices;
+  return value as ReadingChange;
 }

@@ -1,9 +1,10 @@
+import type { ListedSheet, NamedSheet, Rows, Sheet } from '@/core/api';
 import { asc, desc, eq, isNull, sql } from 'drizzle-orm';
 import { drizzle } from 'drizzle-orm/node-postgres';
 import { isNumeric, type ColumnProfile } from '@/core/inference';
 import { byKey } from '@/core/spec';
 import { database } from '../db/client';
-import { deletedSheets, sheets, type ReadingChoices, type SheetRow, type SheetStatus } from '../db/schema';
+import { deletedSheets, sheets, type SheetRow } from '../db/schema';
 import { notFound, Problem } from '../problem';
 import { liveTable, type Live } from '../sources/relation';
 import { readingLive } from '../sources/sources';
@@ -12,33 +13,6 @@ import { tableOf } from './tables';
 
 export type { SheetRow };
 export type ReadySheet = SheetRow & { tableName: string };
-
-/** A sheet as the API tells it. */
-export interface SheetAnswer {
-  id: string;
-  name: string;
-  fileName: string;
-  status: SheetStatus;
-  progress: number;
-  /** While it waits to be read: its place in the line, from 1. */
-  waiting?: number;
-  error?: string;
-  rowCount: number;
-  columns: ColumnProfile[];
-  reading: SheetRow['reading'];
-  choices: ReadingChoices;
-  /** What the user said of columns, by key. */
-  corrections: SheetRow['corrections'];
-  /** Whether the last change of the reading can be taken back. */
-  canTakeBack: boolean;
-  /** Columns that earlier readings had and this one has not. */
-  former: SheetRow['former'];
-  /** When the rows of a table that stays in its database were counted. */
-  countedAt?: string;
-  createdAt: string;
-  /** Changes whenever the rows were read anew; empty for tables that stay in their database. */
-  version: string;
-}
 
 type ToldOf = Pick<
   SheetRow,
@@ -73,7 +47,7 @@ function told(row: ToldOf) {
   };
 }
 
-export function sheetAnswer(row: SheetRow): SheetAnswer {
+export function sheetAnswer(row: SheetRow): Sheet {
   return {
     ...told(row),
     columns: row.columns,
@@ -85,36 +59,12 @@ export function sheetAnswer(row: SheetRow): SheetAnswer {
   };
 }
 
-/** A sheet in the list: what is needed to find and to tell it, without what is known of its columns. */
-export interface ListedSheet extends Pick<
-  SheetAnswer,
-  | 'id'
-  | 'name'
-  | 'fileName'
-  | 'status'
-  | 'progress'
-  | 'waiting'
-  | 'error'
-  | 'rowCount'
-  | 'countedAt'
-  | 'createdAt'
-  | 'version'
-> {
-  readonly columnCount: number;
-  /** Cells that could not be read. */
-  readonly unread: number;
-  /** Where they are asked for: the columns by their names and kinds. */
-  readonly columns?: readonly Pick<ColumnProfile, 'key' | 'name' | 'type' | 'role' | 'unit'>[];
-}
-
-const COLUMN_NAMES = sql<
-  NonNullable<ListedSheet['columns']>
->`(SELECT coalesce(jsonb_agg(jsonb_strip_nulls(jsonb_build_object(
+const COLUMN_NAMES = sql<NamedSheet['columns']>`(SELECT coalesce(jsonb_agg(jsonb_strip_nulls(jsonb_build_object(
   'key', c -> 'key', 'name', c -> 'name', 'type', c -> 'type', 'role', c -> 'role', 'unit', c -> 'unit')) ORDER BY i), '[]')
   FROM jsonb_array_elements(${sheets.columns}) WITH ORDINALITY AS of_sheet (c, i))`;
 
 /** The sheets, the newest first. @param named with the names of their columns */
-export async function listSheets(named = false): Promise<ListedSheet[]> {
+export async function listSheets(named = false): Promise<(ListedSheet | NamedSheet)[]> {
   const { id, name, fileName, status, progressPercent, error, rowCount, live, countedAt, createdAt, tableName } =
     sheets;
   const rows = await database()
@@ -169,15 +119,8 @@ export async function readySheet(id: string): Promise<ReadySheet> {
   return { ...row, tableName: row.tableName };
 }
 
-export interface RowsAnswer {
-  rows: (string | number | boolean | null)[][];
-  total: number;
-  /** Cells of these rows that could not be read, as they were written. */
-  unread: { row: number; column: string; text: string }[];
-}
-
 /** Rows `offset` to `offset + limit` in the order of the sheet; numbers past 2^53 come as texts, digit for digit. */
-export async function rowsOf(id: string, offset: number, limit: number): Promise<RowsAnswer> {
+export async function rowsOf(id: string, offset: number, limit: number): Promise<Rows> {
   const sheet = await readySheet(id);
   if (sheet.live) return liveRows(sheet, sheet.live, offset, limit);
   const cells = sheet.columns.map((column) => sql.identifier(column.key));
@@ -198,7 +141,7 @@ export async function rowsOf(id: string, offset: number, limit: number): Promise
   };
 }
 
-async function liveRows(sheet: ReadySheet, live: Live, offset: number, limit: number): Promise<RowsAnswer> {
+async function liveRows(sheet: ReadySheet, live: Live, offset: number, limit: number): Promise<Rows> {
   const columns = byKey(sheet.columns);
   const { rows } = await readingLive(live, (client) =>
     drizzle(client).execute<Record<string, unknown>>(

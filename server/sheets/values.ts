@@ -1,3 +1,4 @@
+import type { Values } from '@/core/api';
 import type { Grain } from '@/core/grain';
 import { groupText } from '@/core/shaping';
 import { notFound } from '../problem';
@@ -7,15 +8,8 @@ import { readySheet } from './sheets';
 /** At most this many values of a column are listed at once. */
 const MOST = 200;
 
-export interface ValuesAnswer {
-  /** The values with the most rows first; null for empty cells. `value` is what a filter keeps, `text` how it is shown. */
-  values: { value: string | number | boolean | null; text: string; rows: number }[];
-  /** How many different values match in all. */
-  total: number;
-}
-
 /** The values of a column that hold a text, for choosing among them. @throws Problem 404 */
-export async function columnValues(id: string, key: string, search: string): Promise<ValuesAnswer> {
+export async function columnValues(id: string, key: string, search: string): Promise<Values> {
   const sheet = await readySheet(id);
   const profile = sheet.columns.find((column) => column.key === key);
   if (!profile) throw notFound('column');

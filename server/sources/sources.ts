@@ -1,3 +1,4 @@
+import type { Source, SourceTable } from '@/core/api';
 import { and, desc, eq, sql } from 'drizzle-orm';
 import { drizzle } from 'drizzle-orm/node-postgres';
 import type { Pool, PoolClient } from 'pg';
@@ -12,19 +13,10 @@ import { profileRelation, sourceColumns } from './profile';
 import { relationSql, type Live, type Relation } from './relation';
 import { decrypt, encrypt } from './secret';
 
-export interface SourceAnswer {
-  readonly id: string;
-  readonly name: string;
-  readonly host: string;
-  readonly port: number;
-  readonly database: string;
-  readonly user: string;
-}
-
 type SheetRow = typeof sheets.$inferSelect;
 type SourceRow = typeof sources.$inferSelect;
 /** The password stays here: no answer holds it. */
-const answer = ({ id, name, host, port, database: db, user }: SourceRow): SourceAnswer => ({
+const answer = ({ id, name, host, port, database: db, user }: SourceRow): Source => ({
   id,
   name,
   host,
@@ -37,7 +29,7 @@ const answer = ({ id, name, host, port, database: db, user }: SourceRow): Source
  * Tests an address and keeps it, its password encrypted. An address that is kept already is not kept twice: it takes the
  * new password and name. @throws Problem in words where it does not answer or let us in.
  */
-export async function addSource(address: string, name?: string): Promise<SourceAnswer> {
+export async function addSource(address: string, name?: string): Promise<Source> {
   const { password, ...parts } = parseAddress(address);
   const id = newId();
   await testSource(id, parts, password);
@@ -79,7 +71,7 @@ async function sameSource({ host, port, database: db, user }: Address): Promise<
  * Gives a source another name, or another address, which is tested first: the sheets that live in it are then asked of
  * there. @throws Problem 404, 409 where another source has this address, and in words where it does not answer.
  */
-export async function changeSource(id: string, change: { address?: string; name?: string }): Promise<SourceAnswer> {
+export async function changeSource(id: string, change: { address?: string; name?: string }): Promise<Source> {
   await sourceRow(id);
   const named = change.name?.trim() ? { name: change.name.trim() } : {};
   if (change.address === undefined) return keepChanged(id, named);
@@ -95,7 +87,7 @@ export async function changeSource(id: string, change: { address?: string; name?
   return keepChanged(id, { ...parts, ...named, secret: await encrypt(password) });
 }
 
-async function keepChanged(id: string, change: Partial<typeof sources.$inferInsert>): Promise<SourceAnswer> {
+async function keepChanged(id: string, change: Partial<typeof sources.$inferInsert>): Promise<Source> {
   if (Object.keys(change).length > 0) await database().update(sources).set(change).where(eq(sources.id, id));
   // Connections of the address before are not used any more.
   await closeSource(id);
@@ -116,7 +108,7 @@ export async function countAnew(sheet: SheetRow): Promise<void> {
     .where(eq(sheets.id, sheet.id));
 }
 
-export async function listSources(): Promise<SourceAnswer[]> {
+export async function listSources(): Promise<Source[]> {
   return (await database().select().from(sources).orderBy(desc(sources.createdAt))).map(answer);
 }
 
@@ -152,16 +144,8 @@ export async function readingLive<T>({ source, relation }: Live, work: (client: 
   });
 }
 
-export interface TableAnswer {
-  readonly schema: string;
-  readonly table: string;
-  readonly kind: 'table' | 'view';
-  /** By the database's own estimate; absent where it has none. */
-  readonly rows?: number;
-}
-
 /** The tables and views that the user may read, with about how many rows each has. */
-export async function tablesOf(id: string): Promise<TableAnswer[]> {
+export async function tablesOf(id: string): Promise<SourceTable[]> {
   const found = await reading(await poolOf(id), (client) =>
     client.query<{ schema: string; table: string; kind: string; rows: number }>(
       `SELECT n.nspname AS schema, c.relname AS table, c.relkind AS kind, c.reltuples::float8 AS rows

@@ -1,0 +1,162 @@
+/**
+ * What passes over the HTTP API, written once: route handlers answer it, the interface reads it. docs/api.md says it in
+ * words. Optional names are absent where they mean nothing.
+ */
+import type { Answer, GrainQuery } from '../grain';
+import type { ColumnProfile, Correction } from '../inference';
+import type { ChartModel, Form } from '../layout';
+import type { Reading, ShapeChoices } from '../reading';
+import type { ChartSpec, FormerColumn } from '../spec';
+
+/** A sheet as the API tells it. */
+export interface Sheet {
+  id: string;
+  name: string;
+  fileName: string;
+  status: 'reading' | 'ready' | 'failed';
+  progress: number;
+  /** While it waits to be read: its place in the line, from 1. */
+  waiting?: number;
+  error?: string;
+  rowCount: number;
+  columns: ColumnProfile[];
+  reading: Reading | null;
+  choices: ReadingChange;
+  /** What its user said of columns, by key. */
+  corrections: Record<string, Correction>;
+  /** Whether the last change of the reading can be taken back. */
+  canTakeBack: boolean;
+  /** Columns that earlier readings had and this one has not. */
+  former: FormerColumn[];
+  /** Of a table that stays in its database: when its rows were counted. */
+  countedAt?: string;
+  createdAt: string;
+  /** Changes whenever the rows were read anew. */
+  version: string;
+  /** Told by a change of the reading: saved charts that it broke. */
+  breaks?: Break[];
+}
+/** A sheet in the list: what tells it, without what is known of its columns. */
+export interface ListedSheet extends Pick<
+  Sheet,
+  | 'id'
+  | 'name'
+  | 'fileName'
+  | 'status'
+  | 'progress'
+  | 'waiting'
+  | 'error'
+  | 'rowCount'
+  | 'countedAt'
+  | 'createdAt'
+  | 'version'
+> {
+  columnCount: number;
+  /** Cells that could not be read. */
+  unread: number;
+}
+export interface NamedSheet extends ListedSheet {
+  columns: Pick<ColumnProfile, 'key' | 'name' | 'type' | 'role' | 'unit'>[];
+}
+/** The drawing of a saved chart, or in words why there is none. */
+export interface Picture {
+  id: string;
+  model?: ChartModel;
+  error?: string;
+}
+/** What a user decides of the reading of a whole table. */
+export interface ReadingChange extends ShapeChoices {
+  worksheet?: string;
+}
+/** A correction of a column, of which `null` forgets a part. */
+export type CorrectionChange = { [Part in keyof Correction]?: Correction[Part] | null };
+/** What holds for all new charts of the desk. */
+export interface Settings {
+  calendar: NonNullable<ChartSpec['calendar']>;
+}
+/** The charts that a sheet takes with it, and those that lose a layer. */
+export interface SheetCharts {
+  goes: { id: string; title: string }[];
+  loses: { id: string; title: string }[];
+}
+export interface Source {
+  id: string;
+  name: string;
+  host: string;
+  port: number;
+  database: string;
+  user: string;
+}
+export interface SourceTable {
+  schema: string;
+  table: string;
+  kind: 'table' | 'view';
+  rows?: number;
+}
+/** A table or view by its names, or the text of a SELECT. */
+export interface RelationWish {
+  schema?: string;
+  table?: string;
+  query?: string;
+}
+/** A saved chart that cannot be drawn any more. */
+export interface Break {
+  chart: { id: string; title: string };
+  message: string;
+}
+/** A column of a newer file that is one of the sheet's under a new name. */
+export interface SameColumn {
+  now: string;
+  was: string;
+}
+export interface Newer {
+  staged: string;
+  mode: 'replace' | 'add';
+  rowCount: number;
+  added?: number;
+  repeated?: number;
+  changes: { kind: string; column: string; same?: SameColumn; message: string }[];
+  breaks: Break[];
+}
+export interface Rows {
+  rows: (string | number | boolean | null)[][];
+  total: number;
+  unread: { row: number; column: string; text: string }[];
+}
+/** The values of a column, those with the most rows first; null for empty cells. */
+export interface Values {
+  values: { value: string | number | boolean | null; text: string; rows: number }[];
+  total: number;
+}
+export interface RowsBehind {
+  sheet: string;
+  columns: ColumnProfile[];
+  rows: (string | number | boolean | null)[][];
+  total: number;
+  amount: number | null;
+}
+export interface Suggestion {
+  form: Form;
+  score: number;
+  reasons: string[];
+  spec: ChartSpec;
+  model: ChartModel;
+}
+export interface SavedChart {
+  id: string;
+  spec: ChartSpec;
+  revision: number;
+}
+export interface ListedChart {
+  id: string;
+  title: string;
+  form: Form;
+  sheet: string;
+  updatedAt: string;
+}
+
+/** What a chart was made from: the questions to the tables, with their answers; none where they are too large to send. */
+export interface Grains {
+  answers: { query: GrainQuery; answer: Answer }[];
+  tooLarge?: true;
+}
