@@ -1,3 +1,4 @@
+import { slicesIn } from '../layout';
 import type { Shape } from '../spec';
 import type { CheckFinder } from './check';
 
@@ -12,7 +13,7 @@ export const slices: CheckFinder = ({ spec, model }) => {
     do: 'setShape' as const,
     with: [spec.layers.map(({ id }) => id), shape] as const,
   });
-  const count = model.slices?.length ?? 0;
+  const count = slicesIn(model).length;
   const [first] = model.series;
   const below = first?.values.filter((value) => value !== null && value < 0).length ?? 0;
   return [

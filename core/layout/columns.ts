@@ -14,7 +14,8 @@ export interface ColumnsOf {
   readonly boxes: readonly ColumnBox[];
 }
 /** What columns are placed by. */
-export type ColumnModel = Pick<ChartModel, 'series' | 'scales' | 'lying'> & {
+export type ColumnModel = Pick<ChartModel, 'series' | 'scales'> & {
+  readonly lying: boolean;
   readonly across: Pick<ChartModel['across'], 'kind' | 'values'>;
 };
 

@@ -4,7 +4,7 @@ import type { Frame } from '../shaping';
 import { byKey, type ChartSpec } from '../spec';
 import { readTable } from '@/testing/table';
 import { spreadLabels } from './end-labels';
-import { inSight, layout, type ChartModel } from '.';
+import { scrollOf, inSight, layout, type ChartModel } from '.';
 import { textWidth } from './measure';
 
 const { columns } = readTable([
@@ -211,7 +211,7 @@ describe('places that do not fit are scrolled', () => {
             layers: shaped(shape),
             size: { width, height: 400 },
           });
-          const shown = model.scroll?.shown ?? count;
+          const shown = scrollOf(model)?.shown ?? count;
           expect(shown).toBeLessThanOrEqual(count);
           const seen: (string | number)[] = [];
           for (let from = 0; from < count; from += shown) {
@@ -251,12 +251,12 @@ describe('places that do not fit are scrolled', () => {
   test('steps are shown all at once unless it is wished, then from the newest', () => {
     const days = run('day', 400);
     const across = { as: 'time', column: 'c1', step: 'day' } as const;
-    expect(drawn({ across, values: days, layers: shaped('column') }).scroll).toBeUndefined();
+    expect(scrollOf(drawn({ across, values: days, layers: shaped('column') }))).toBeUndefined();
     const model = drawn({ across, values: days, layers: shaped('column'), look: { scroll: 'end' } });
-    expect(model.scroll?.first).toBe('end');
+    expect(scrollOf(model)?.first).toBe('end');
     expect(inSight(model, Infinity).across.values.at(-1)).toBe(days[399]);
     expect(
-      drawn({ across: by, values: names(200), layers: shaped('bar'), look: { scroll: 'none' } }).scroll,
+      scrollOf(drawn({ across: by, values: names(200), layers: shaped('bar'), look: { scroll: 'none' } })),
     ).toBeUndefined();
   });
 });

@@ -1,6 +1,7 @@
 export { alongPlaces } from './along-places';
 export * from './check-ids';
 export { columnBoxes, stackSpans, WIDEST } from './columns';
+export { isBanded } from './families';
 export * from './form';
 export * from './layout';
 export { lineThrough } from './line-through';

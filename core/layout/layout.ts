@@ -1,27 +1,11 @@
 import { checkMarks, type Frame } from '../shaping';
-import {
-  drawnPart,
-  isDrawn,
-  layerUnit,
-  layerWords,
-  sentence,
-  type ChartSpec,
-  type Sources,
-  SHAPE_KINDS,
-} from '../spec';
-import { acrossWords, lyingWords, tickSize, within, type AcrossWords } from './across-ticks';
-import { spreadLabels } from './end-labels';
-import { figureOf } from './figure';
-import { formOf, isFigure } from './form';
-import { alongScale } from './log-range';
-import type { ChartModel, ModelSeries, Panel, Plot, Scroll, Slice } from './model';
-import { lyingPlot, plotFor, type Size } from './plot';
+import { drawnPart, isDrawn, layerWords, sentence, type ChartSpec, type Sources } from '../spec';
+import { drawnOf, slicesOfCopy, type Drawn, type Given } from './families';
+import { formOf } from './form';
+import { hasScales, type ChartModel, type Drawing, type ModelSeries, type Panel } from './model';
 import { gridOf, panelsOf } from './panels';
-import { scalesOf } from './scales';
-import { scrollFor } from './scroll';
+import type { Size } from './plot';
 import { modelSeries } from './series';
-import { slicesOf, type PieWish } from './slices';
-import { valueLabels } from './value-labels';
 import { writeAcrossTitle, writeSubtitle, writeTitle } from './words';
 
 export type { Size } from './plot';
@@ -68,60 +52,15 @@ function frameOf(frame: Frame, { layers }: ChartSpec): Frame {
 
 function laidOut(frame: Frame, spec: ChartSpec, sources: Sources, whole: Size): Omit<ChartModel, 'checks'> {
   const series = modelSeries(frame, spec, sources);
-  const grid = frame.panels && gridOf(frame.panels.length, whole);
-  const size = grid?.cell ?? whole;
-  const figure = isFigure(spec, frame);
-  const pie = (figure || spec.layers.some(({ shape }) => shape === 'pie')) && !frame.points;
-  const lying = !pie && spec.layers.some(({ shape }) => shape === 'bar') && !frame.points;
-  const scales = pie ? {} : scalesOf(frame, series, spec, sources, lying ? size.width : size.height, lying);
-  const panels = grid ? panelsOf(frame, series, spec, sources, grid) : [];
   const acrossTitle = spec.text.across ?? writeAcrossTitle(spec, sources);
-  const naming = wishedNaming(pie ? 'none' : frame.panels ? namingOfPanels(series) : namingOf(series, spec), spec);
-  const arranged: Arranged = figure
-    ? { plot: { left: 0, top: 0, ...size }, words: acrossWords(spec, frame, sources, size.width) }
-    : pie
-      ? pieDrawn(frame, spec, sources, size, series)
-      : lying
-        ? lyingDown(frame, spec, sources, size, scales, series)
-        : upright(
-            frame,
-            spec,
-            sources,
-            size,
-            widestOf(scales, panels),
-            acrossTitle,
-            series,
-            naming === 'ends' ? series : [],
-          );
-  const bare = grid?.bare === true && !pie && !frame.points;
-  const plot = bare ? { left: 1, top: 3, width: size.width - 2, height: size.height - 5 } : arranged.plot;
-  const words = bare ? { ...arranged.words, ticks: [] } : arranged.words;
+  const given = { frame, spec, sources, series, acrossTitle };
+  const { drawn, drawing, panels, cell } = frame.panels
+    ? inCells({ ...given, naming: wishedNaming(namingOfPanels(series), spec), size: whole })
+    : inOne({ ...given, naming: wishedNaming(namingOf(series, spec), spec), size: whole });
+  const wished = wishedNaming(frame.panels ? namingOfPanels(series) : namingOf(series, spec), spec);
+  const naming = hasScales({ drawing }) ? wished : 'none';
+  const { words, values } = drawn;
   const form = formOf(spec, frame);
-  const valued = (own: readonly ModelSeries[], on: ChartModel['scales']) =>
-    valueLabels(
-      {
-        series: [...own],
-        scales: on,
-        plot: arranged.scroll ? wholePlot(plot, arranged.scroll, frame, lying) : plot,
-        lying,
-        banded: isBanded(series, frame),
-        locale: spec.look?.locale,
-        across: { ...frame.across, values: [...frame.across.values] },
-      },
-      spec.layers,
-    );
-  const values =
-    pie || bare || frame.points
-      ? []
-      : grid
-        ? panels.flatMap((panel) =>
-            valued(
-              series.filter(({ id }) => panel.series.includes(id)),
-              { ...scales, ...panel.scales },
-            ),
-          )
-        : valued(series, scales);
-  const named = naming === 'ends' ? nameEnds(series, scales, plot) : series;
   return {
     form,
     across: {
@@ -135,113 +74,52 @@ function laidOut(frame: Frame, spec: ChartSpec, sources: Sources, whole: Size): 
       rests: [...frame.facts.rests],
       ...(frame.across.otherAt === undefined ? {} : { otherAt: frame.across.otherAt }),
     },
-    series: named ?? series,
+    series: drawn.named ?? series,
     ...(frame.points ? { points: [...frame.points] } : {}),
-    ...(arranged.slices ? { slices: arranged.slices } : {}),
-    ...(arranged.hole ? { hole: arranged.hole } : {}),
-    ...(figure ? { figure: figureOf(frame, series[0], spec, sources) } : {}),
+    drawing,
     ...(spec.look ? { look: spec.look } : {}),
-    ...(lying ? { lying } : {}),
     ...(values.length > 0 ? { values } : {}),
-    scales,
-    ...(bare ? { bare } : {}),
-    ...(arranged.scroll ? { scroll: arranged.scroll } : {}),
-    ...(grid ? { panels: withSlices(panels, frame, series, pie, words.labels, size, pieWish(spec, sources)) } : {}),
-    size: { ...whole, plot, ...(grid ? { cell: grid.cell } : {}) },
-    naming: named || naming !== 'ends' ? naming : 'legend',
+    scales: drawn.scales,
+    ...(panels ? { panels } : {}),
+    size: { ...whole, plot: drawn.plot, ...(cell ? { cell } : {}) },
+    naming: drawn.named || naming !== 'ends' ? naming : 'legend',
     title: spec.text.title ?? (form === 'number' ? layerWords(spec.layers[0], sources) : writeTitle(spec, sources)),
     subtitle: spec.text.subtitle ?? writeSubtitle(spec, frame),
     sentence: sentence(spec, sources),
   };
 }
 
-/** What the bar takes by which places are scrolled, in pixels. */
-const SCROLL_ROOM = 14;
-
-/** Where the plot stands, and the words along it. */
 interface Arranged {
-  readonly plot: Plot;
-  readonly words: AcrossWords;
-  readonly slices?: Slice[];
-  readonly hole?: ChartModel['hole'];
-  readonly scroll?: Scroll;
+  readonly drawn: Drawn;
+  readonly drawing: Drawing;
+  readonly panels?: Panel[];
+  readonly cell?: Size;
 }
 
-function pieDrawn(frame: Frame, spec: ChartSpec, sources: Sources, size: Size, series: readonly ModelSeries[]) {
-  const words = acrossWords(spec, frame, sources, size.width);
-  return { words, ...slicesOf(frame, series.at(0), words.labels, size, pieWish(spec, sources)) };
+function inOne(given: Given): Arranged {
+  const drawn = drawnOf(given);
+  return { drawn, drawing: drawn.drawing };
 }
 
-const pieWish = ({ layers: [layer], look }: ChartSpec, sources: Sources) => ({
-  style: layer.style,
-  unit: layerUnit(layer, sources),
-  ...(look?.locale ? { locale: look.locale } : {}),
-  ...(look?.colors ? { colors: look.colors } : {}),
-});
-
-/** Copies with scales of their own share the room that the widest numbers of any of them need. */
-function widestOf(scales: ChartModel['scales'], panels: readonly Panel[]): ChartModel['scales'] {
-  const own = panels.flatMap((panel) => panel.scales?.left ?? panel.scales?.right ?? []);
-  if (own.length === 0 || !scales.left) return scales;
+/** Small copies: one layout for all of their cells. Cells too small for words hold marks alone. */
+function inCells(given: Given): Arranged {
+  const { frame, spec, sources, series } = given;
+  const grid = gridOf(frame.panels?.length ?? 0, given.size);
+  const panels = panelsOf(frame, series, spec, sources, grid);
+  const inCell = { ...given, size: grid.cell, copies: panels };
+  const drawn = drawnOf(inCell);
+  const { drawing: each, words } = drawn;
+  const bare = grid.bare === true && each.is === 'plot';
+  const plot = bare ? { left: 1, top: 3, width: grid.cell.width - 2, height: grid.cell.height - 5 } : drawn.plot;
   return {
-    ...scales,
-    left: { ...scales.left, labels: [...scales.left.labels, ...own.flatMap(({ labels }) => labels)] },
+    drawn: { ...drawn, plot, ...(bare ? { words: { ...words, ticks: [] }, values: [] } : {}) },
+    drawing: { is: 'panels', each, bare },
+    panels:
+      each.is === 'pie'
+        ? panels.map((panel) => ({ ...panel, slices: slicesOfCopy(inCell, panel.series, words.labels) }))
+        : panels,
+    cell: grid.cell,
   };
-}
-
-function upright(
-  frame: Frame,
-  spec: ChartSpec,
-  sources: Sources,
-  size: Size,
-  scales: ChartModel['scales'],
-  acrossTitle: string,
-  series: readonly ModelSeries[],
-  endNames: readonly ModelSeries[],
-) {
-  const letters = tickSize(spec.look);
-  const first = plotFor(size, scales, acrossTitle, endNames, undefined, letters);
-  const banded = isBanded(series, frame);
-  const scroll = banded && !frame.panels ? scrollFor(spec, frame, series, first.width, false) : undefined;
-  if (scroll) {
-    const whole = wholePlot(first, scroll, frame, false).width;
-    const words = acrossWords(spec, frame, sources, whole);
-    const room = { ...size, height: size.height - SCROLL_ROOM };
-    return { plot: plotFor(room, scales, acrossTitle, endNames, words, letters), words, scroll };
-  }
-  const words = acrossWords(spec, frame, sources, first.width);
-  const plot = plotFor(size, scales, acrossTitle, endNames, words, letters);
-  return { plot, words: within(words, plot, size.width, banded, letters) };
-}
-
-/** The plot as it would be if all places stood in it. */
-function wholePlot(plot: Plot, { shown }: Scroll, { across }: Frame, lying: boolean): Plot {
-  const times = across.values.length / shown;
-  return lying ? { ...plot, height: plot.height * times } : { ...plot, width: plot.width * times };
-}
-
-function lyingDown(
-  frame: Frame,
-  spec: ChartSpec,
-  sources: Sources,
-  size: Size,
-  scales: ChartModel['scales'],
-  series: readonly ModelSeries[],
-) {
-  const { labels } = acrossWords(spec, frame, sources, size.height);
-  const letters = tickSize(spec.look);
-  const first = lyingPlot(size, scales, labels, letters);
-  const scroll = frame.panels ? undefined : scrollFor(spec, frame, series, first.height, true);
-  if (scroll) {
-    const plot = lyingPlot({ ...size, width: size.width - SCROLL_ROOM }, scales, labels, letters);
-    return { plot, words: lyingWords(labels, wholePlot(plot, scroll, frame, true), letters), scroll };
-  }
-  return { plot: first, words: lyingWords(labels, first, letters) };
-}
-
-/** Places are as wide as their columns; for lines alone they are points. */
-export function isBanded(series: readonly Pick<ModelSeries, 'shape'>[], { across }: Pick<Frame, 'across'>): boolean {
-  return series.some(({ shape }) => SHAPE_KINDS[shape].banded) || across.values.length === 1 || across.kind === 'group';
 }
 
 /** Series are named as their user wishes, else as it suits; a single one that wants no name gets none. */
@@ -257,22 +135,6 @@ function namingOfPanels(series: readonly ModelSeries[]): ChartModel['naming'] {
     : 'none';
 }
 
-/** A pie in each copy. */
-function withSlices(
-  panels: readonly Panel[],
-  frame: Frame,
-  series: readonly ModelSeries[],
-  pie: boolean,
-  labels: readonly string[],
-  size: Size,
-  wish: PieWish,
-): Panel[] {
-  return panels.map((panel) => {
-    const own = pie ? series.find(({ id }) => panel.series.includes(id)) : undefined;
-    return own ? { ...panel, slices: slicesOf(frame, own, labels, size, wish).slices } : panel;
-  });
-}
-
 function namingOf(series: readonly ModelSeries[], spec: ChartSpec): ChartModel['naming'] {
   if (series.length <= 1) return 'none';
   const lines = series.every((one) => one.shape === 'line' && one.side === 'left');
@@ -281,16 +143,4 @@ function namingOf(series: readonly ModelSeries[], spec: ChartSpec): ChartModel['
   return lines && spec.across.as !== 'group' && spec.across.as !== 'rows' && series.length <= MOST_END_NAMES
     ? 'ends'
     : 'legend';
-}
-
-/** Names at the lines' ends, spread so that none covers another; `undefined` where there is no room. */
-function nameEnds(series: readonly ModelSeries[], scales: ChartModel['scales'], plot: Plot): ModelSeries[] | undefined {
-  const { left } = scales;
-  if (!left) return undefined;
-  const ends = series.map((one) => {
-    const last = [...one.values].reverse().find((value) => value !== null) ?? left.domain[0];
-    return plot.top + plot.height * (1 - alongScale(last, left.domain, left.kind));
-  });
-  const placed = spreadLabels(ends, plot.top + 6, plot.top + plot.height - 2);
-  return placed && series.map((one, i) => ({ ...one, endLabel: { y: placed[i] } }));
 }

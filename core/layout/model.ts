@@ -27,24 +27,14 @@ export interface ChartModel {
   /** What is not drawn but read across: its values and their words at each place. */
   further?: { name: string; values: (number | string | null)[]; labels: (string | null)[] }[];
   points?: { x: number; y: number; series: string; count: number }[];
-  /** The slices of a pie, clockwise from the top. */
-  slices?: Slice[];
-  /** What a ring leaves free, as a share of its radius, and the whole that stands there. */
-  hole?: { share: number; words: string; half: boolean };
-  /** A single figure: its words, what it is of, and its change. */
-  figure?: Figure;
+  /** What of it is drawn how: one of a few families of forms. */
+  drawing: Drawing;
   look?: ChartLook;
   /** The values that are written on the marks. */
   values?: ValueLabel[];
-  /** The chart lies down: groups along the left side, amounts along the bottom (right scale: along the top). */
-  lying?: boolean;
-  /** The cells of small copies hold marks alone: there is no room for the words of axes. */
-  bare?: boolean;
   /** Small copies, each drawn in a cell of `size.cell` at its place; `scales` where a copy has its own. */
   panels?: Panel[];
   scales: { left?: ScaleModel; right?: ScaleModel; across?: ScaleModel };
-  /** The places do not all fit: so many are in sight at once (`inSight`). Values on marks stand where they would if all were. */
-  scroll?: Scroll;
   /** Where the plot stands in the drawing, in pixels. */
   size: { width: number; height: number; plot: Plot; cell?: { width: number; height: number } };
   /** Whether series are named at their line's end, in a legend, or need no name. */
@@ -54,6 +44,69 @@ export interface ChartModel {
   sentence: string;
   checks: Check[];
 }
+
+/** One chart in one room, by the family of its form. */
+export type SingleDrawing =
+  | {
+      is: 'plot';
+      /** It lies down: groups along the left side, amounts along the bottom (right scale: along the top). */
+      lying: boolean;
+      /** The places do not all fit: so many are in sight at once (`inSight`). Values on marks stand where they would if all were. */
+      scroll?: Scroll;
+    }
+  | { is: 'scatter' }
+  | {
+      is: 'pie';
+      /** Clockwise from the top; of small copies each has its own. */
+      slices: Slice[];
+      /** What a ring leaves free, as a share of its radius, and the whole that stands there. */
+      hole?: { share: number; words: string; half: boolean };
+    }
+  | { is: 'figure'; figure: Figure };
+
+export type Drawing =
+  | SingleDrawing
+  | {
+      is: 'panels';
+      /** How each small copy is drawn. */
+      each: SingleDrawing;
+      /** The cells hold marks alone: there is no room for the words of axes. */
+      bare: boolean;
+    };
+
+/** How a chart is drawn, or each of its small copies. */
+export const eachDrawing = ({ drawing }: Pick<ChartModel, 'drawing'>): SingleDrawing =>
+  drawing.is === 'panels' ? drawing.each : drawing;
+
+/** Whether its groups stand along the left side. */
+export function isLying(model: Pick<ChartModel, 'drawing'>): boolean {
+  const each = eachDrawing(model);
+  return each.is === 'plot' && each.lying;
+}
+
+/** The places that are in sight at once, where not all are. */
+export const scrollOf = ({ drawing }: Pick<ChartModel, 'drawing'>): Scroll | undefined =>
+  drawing.is === 'plot' ? drawing.scroll : undefined;
+
+export const isBare = ({ drawing }: Pick<ChartModel, 'drawing'>): boolean => drawing.is === 'panels' && drawing.bare;
+
+/** The slices of a pie; none of any other drawing. */
+export function slicesIn(model: Pick<ChartModel, 'drawing'>): Slice[] {
+  const each = eachDrawing(model);
+  return each.is === 'pie' ? each.slices : [];
+}
+
+/** The single figure, where that is what is drawn. */
+export function figureIn(model: Pick<ChartModel, 'drawing'>): Figure | undefined {
+  const each = eachDrawing(model);
+  return each.is === 'figure' ? each.figure : undefined;
+}
+
+/** Whether its marks stand on scales, or are slices or a figure. */
+export const hasScales = (model: Pick<ChartModel, 'drawing'>): boolean => {
+  const { is } = eachDrawing(model);
+  return is === 'plot' || is === 'scatter';
+};
 
 /** Places that do not fit beside each other: `shown` of them stand in the plot at once, and the scales stand still. */
 export interface Scroll {

@@ -1,7 +1,7 @@
 import type { Frame } from '../shaping';
 import type { ChartSpec } from '../spec';
 import { within } from './across-ticks';
-import type { ChartModel, ModelSeries, Scroll } from './model';
+import { isLying, scrollOf, type ChartModel, type ModelSeries, type Scroll } from './model';
 
 /** The least room of a place, in pixels: a label of its own, and columns that can be told apart. */
 const LEAST_UPRIGHT = 20;
@@ -31,7 +31,9 @@ export function scrollFor(
 
 /** The part of a chart that is in sight: `shown` places from one on. Charts that are not scrolled are their own. */
 export function inSight(model: ChartModel, from: number): ChartModel {
-  const { scroll, across, size, lying = false } = model;
+  const { across, size } = model;
+  const scroll = scrollOf(model);
+  const lying = isLying(model);
   if (!scroll) return model;
   const { plot } = size;
   const start = Math.min(Math.max(from, 0), across.values.length - scroll.shown);
@@ -74,8 +76,10 @@ const angleOf = ({ angle }: ChartModel['across']) => (angle === undefined ? {} :
 function valuesIn(
   values: NonNullable<ChartModel['values']>,
   shift: number,
-  { lying, size: { plot } }: ChartModel,
+  model: ChartModel,
 ): NonNullable<ChartModel['values']> {
+  const { plot } = model.size;
+  const lying = isLying(model);
   return values.flatMap((value) => {
     const moved = lying ? { ...value, y: value.y - shift } : { ...value, x: value.x - shift };
     const [at, low, high] = lying

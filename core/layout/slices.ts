@@ -1,7 +1,7 @@
 import type { Locale } from '../calendar';
 import type { Frame } from '../shaping';
 import type { ChartLook, Layer } from '../spec';
-import type { ChartModel, ModelSeries, Plot, Slice } from './model';
+import type { ModelSeries, Plot, SingleDrawing, Slice } from './model';
 import type { Size } from './plot';
 import { spreadLabels } from './end-labels';
 import { shorten, textWidth, widestText } from './measure';
@@ -46,7 +46,7 @@ export function slicesOf(
   labels: readonly string[],
   size: Size,
   { style = {}, unit, locale, colors }: PieWish = {},
-): { slices: Slice[]; plot: Plot; hole?: ChartModel['hole'] } {
+): { slices: Slice[]; plot: Plot; hole?: Extract<SingleDrawing, { is: 'pie' }>['hole'] } {
   const half = style.ring === 'half';
   const values = (series?.values ?? []).map((value) => (value !== null && value > 0 ? value : 0));
   const whole = values.reduce((sum, value) => sum + value, 0);

@@ -1,7 +1,7 @@
 import { readTable } from '@/testing/table';
 import { framed } from '@/testing/grain';
 import { byKey, parseSpec, type ChartSpec, type Layer, type Scale } from '../spec';
-import { layout } from '.';
+import { figureIn, slicesIn, layout } from '.';
 import { tickSize } from './across-ticks';
 import { rangeFor, spanOf } from './range';
 
@@ -131,7 +131,7 @@ describe('scales', () => {
 });
 
 describe('a single figure', () => {
-  const figure = (style: Layer['style'] = {}) => drawn({ layers: [layer({ shape: 'figure', style })] }).figure;
+  const figure = (style: Layer['style'] = {}) => figureIn(drawn({ layers: [layer({ shape: 'figure', style })] }));
   test('is compared with the year before where a season repeats, else as its user wishes', () => {
     expect(figure()).toMatchObject({
       against: 'year-before',
@@ -158,7 +158,7 @@ describe('a single figure', () => {
       scales: { left: { fit: 'zero' } },
       text: {},
     });
-    expect(layout(framed(spec, large), spec, { columns: byKey(large.columns) }).figure?.words).toBe('11,288,664');
+    expect(figureIn(layout(framed(spec, large), spec, { columns: byKey(large.columns) }))?.words).toBe('11,288,664');
   });
 });
 
@@ -166,13 +166,13 @@ describe('a pie', () => {
   const pie = (style: Layer['style'], width = 700) =>
     drawn({ across: { as: 'group', column: 'c2' }, layers: [layer({ shape: 'pie', style })] }, { width, height: 300 });
   test('goes without its values where that is wished', () => {
-    expect(pie({})?.slices?.map(({ words }) => words)[0]).toMatch(/£.*%/);
-    expect(pie({ values: false })?.slices?.map(({ words }) => words)).toEqual(['', '']);
+    expect(slicesIn(pie({})).map(({ words }) => words)[0]).toMatch(/£.*%/);
+    expect(slicesIn(pie({ values: false })).map(({ words }) => words)).toEqual(['', '']);
   });
   test('keeps the room of names before that of figures', () => {
-    const labels = pie({}, 300).slices?.map(({ label }) => label);
-    for (const label of labels ?? []) if (label) expect(['Shop', 'Yard']).toContain(label.name);
-    expect(labels?.some((label) => label?.words !== undefined && !label.words.includes('£'))).toBe(true);
+    const labels = slicesIn(pie({}, 300)).map(({ label }) => label);
+    for (const label of labels) if (label) expect(['Shop', 'Yard']).toContain(label.name);
+    expect(labels.some((label) => label?.words !== undefined && !label.words.includes('£'))).toBe(true);
   });
 });
 

@@ -1,3 +1,4 @@
+import { slicesIn } from '@/core/layout';
 import type { ChartSpec, Layer } from '@/core/spec';
 import type { ReadySheet } from '../sheets/sheets';
 import { cleanUp, drawn, takeIn } from '@/testing/sheets';
@@ -159,7 +160,7 @@ describe('colours of groups', () => {
   });
   test('and wherever it is a slice', async () => {
     const model = await drawn(sales, { across: bySpot, layers: [layer({ shape: 'pie' })], look });
-    expect(model.slices?.find(({ name }) => name === 'Shop')?.color).toBe('#aa3366');
+    expect(slicesIn(model).find(({ name }) => name === 'Shop')?.color).toBe('#aa3366');
   });
 });
 

@@ -1,4 +1,4 @@
-import type { AcrossTick, ChartModel } from '@/core/layout';
+import { isLying, type AcrossTick, type ChartModel } from '@/core/layout';
 import { tickStyle } from './letters';
 
 interface Props {
@@ -14,7 +14,7 @@ export function AcrossLabel({ x = 0, y = 0, payload, model }: Props) {
   if (!tick) return null;
   const whole = model.across.labels[tick.at];
   const style = tickStyle(model.look);
-  if (model.lying)
+  if (isLying(model))
     return (
       <text x={x - 2} y={y} dy="0.35em" textAnchor="end" {...style} fill={model.look?.axisLetters?.color ?? '#24302c'}>
         {tick.label}

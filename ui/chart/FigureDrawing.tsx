@@ -1,11 +1,16 @@
-import type { ModelSeries } from '@/core/layout';
+import type { Figure, ModelSeries } from '@/core/layout';
 import type { DrawingProps } from './drawing';
 
 /** A single figure, as large as its room allows, with its change and a small line of the steps before it. */
-export function FigureDrawing({ model, small = false, width, height, onPart }: DrawingProps) {
-  const { figure } = model;
+export function FigureDrawing({
+  model,
+  figure,
+  small = false,
+  width,
+  height,
+  onPart,
+}: DrawingProps & { figure: Figure }) {
   const [series] = model.series;
-  if (!figure) return null;
   const size = Math.min(height * 0.34, (width * 1.5) / Math.max(figure.words.length, 4), small ? 30 : 96);
   const line = figure.line && series && { width: Math.min(width * 0.6, 420), height: Math.min(height * 0.2, 72) };
   return (

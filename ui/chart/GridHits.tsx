@@ -1,4 +1,4 @@
-import { alongScale, type ChartModel } from '@/core/layout';
+import { isLying, alongScale, type ChartModel } from '@/core/layout';
 
 /** The grid lines of the amounts, a little wider than they are seen, so that they can be clicked. */
 export function GridHits({ model, onPart }: { model: ChartModel; onPart: (part: string) => void }) {
@@ -8,7 +8,7 @@ export function GridHits({ model, onPart }: { model: ChartModel; onPart: (part: 
   const d = scale.ticks
     .map((tick) => alongScale(tick, scale.domain, scale.kind))
     .map((share) =>
-      model.lying
+      isLying(model)
         ? `M${plot.left + share * plot.width},${plot.top}v${plot.height}`
         : `M${plot.left},${plot.top + (1 - share) * plot.height}h${plot.width}`,
     )

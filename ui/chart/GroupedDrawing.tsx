@@ -2,7 +2,7 @@
 
 import { useMemo } from 'react';
 import { CartesianGrid, ComposedChart, Line, ReferenceLine, Tooltip, XAxis, YAxis } from 'recharts';
-import { isBanded, type ChartModel, type Plot, type ScaleModel } from '@/core/layout';
+import { isLying, isBare, isBanded, type ChartModel, type Plot, type ScaleModel } from '@/core/layout';
 import { AcrossLabel } from './AcrossLabel';
 import { AXIS_LINE, clickedAt, lyingAxis, placeAt, roomOf, sideAxis, type DrawingProps } from './drawing';
 import { GridHits } from './GridHits';
@@ -18,9 +18,9 @@ const GRID = '#ebe4d6';
 export function GroupedDrawing(props: DrawingProps) {
   const { model, small = false, width, height, onPoint, onPart } = props;
   const rows = useMemo(() => rowsFor(model), [model]);
-  const { lying = false } = model;
+  const lying = isLying(model);
   // Without the words of axes: small pictures, and small copies that have no room for them.
-  const wordless = small || model.bare === true;
+  const wordless = small || isBare(model);
   const banded = isBanded(model.series, model);
   const room = roomOf(props);
   const { left, right } = model.scales;
@@ -148,7 +148,7 @@ function MinorGrid({ model, plot }: { model: ChartModel; plot: Plot }) {
   if (!scale || scale.kind === 'log' || scale.ticks.length < 2) return null;
   const [low, high] = scale.domain;
   const step = scale.ticks[1] - scale.ticks[0];
-  const length = model.lying ? plot.width : plot.height;
+  const length = isLying(model) ? plot.width : plot.height;
   const parts = [4, 2].find((one) => (step / (high - low)) * length >= one * LEAST_APART);
   if (!parts) return null;
   const fine = step / parts;
@@ -160,7 +160,7 @@ function MinorGrid({ model, plot }: { model: ChartModel; plot: Plot }) {
     .map((value) => (value - low) / (high - low));
   const d = lines
     .map((share) =>
-      model.lying
+      isLying(model)
         ? `M${plot.left + share * plot.width},${plot.top}v${plot.height}`
         : `M${plot.left},${plot.top + (1 - share) * plot.height}h${plot.width}`,
     )

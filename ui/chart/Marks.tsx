@@ -1,6 +1,6 @@
 import { memo, useId, useMemo } from 'react';
 import { area, curveLinear, curveMonotoneX, curveMonotoneY, curveStepAfter, line, type CurveFactory } from 'd3-shape';
-import { WIDEST, type ChartModel, type ModelSeries, type Plot } from '@/core/layout';
+import { isLying, WIDEST, type ChartModel, type ModelSeries, type Plot } from '@/core/layout';
 import { columnPaths } from './columns';
 import { cutsOff } from './drawing';
 import { spotsIn, type Spots } from './places';
@@ -77,7 +77,7 @@ export function seriesAt(
       const value = values[place];
       if (value === null) return [];
       const spot = spots(place, value, side);
-      const away = Math.abs(model.lying ? spot.x - at.x : spot.y - at.y);
+      const away = Math.abs(isLying(model) ? spot.x - at.x : spot.y - at.y);
       return away <= NEAR ? [{ id, away }] : [];
     });
   return near.sort((a, b) => a.away - b.away)[0]?.id;
@@ -142,7 +142,7 @@ function LineRun({ run, series, model, spots, small }: RunProps) {
     ({ x }) => x,
     ({ y }) => y,
   )
-    .curve(curveOf(series, model.lying ?? false))
+    .curve(curveOf(series, isLying(model)))
     .digits(2);
   const width =
     series.width !== undefined && !small ? series.width : (small ? 1.4 : many ? 1.5 : 2.2) * (series.joins ? 0.8 : 1);
@@ -170,7 +170,7 @@ function LineRun({ run, series, model, spots, small }: RunProps) {
 }
 
 function AreaRun({ run, series, model, spots, small }: RunProps) {
-  const { lying = false } = model;
+  const lying = isLying(model);
   const ground = groundOf(model, series);
   const tops = run.points.map(({ at, value, from }) => ({
     top: spots(at, value, series.side),
@@ -244,13 +244,13 @@ function Targets({
   small,
   plot,
 }: Props & { points: readonly { x: number; y: number }[]; series: ModelSeries }) {
-  const band = (model.lying ? plot.height : plot.width) / Math.max(model.across.values.length, 1);
+  const band = (isLying(model) ? plot.height : plot.width) / Math.max(model.across.values.length, 1);
   const half = Math.min((band * (1 - FREE)) / 2, small ? 8 : 38) + (small ? 0 : 3);
   const [long, thick] = [half * 2, small ? 2 : 4];
   return (
     <g fill={series.color} stroke="#fffdf8" strokeWidth={small ? 0.5 : 1.5} data-mark="targets">
       {points.map(({ x, y }, i) =>
-        model.lying ? (
+        isLying(model) ? (
           <rect key={i} x={x - thick / 2} y={y - half} width={thick} height={long} rx={1} />
         ) : (
           <rect key={i} x={x - half} y={y - thick / 2} width={long} height={thick} rx={1} />

@@ -1,4 +1,4 @@
-import type { ChartModel, Panel } from '@/core/layout';
+import { eachDrawing, type ChartModel, type Panel } from '@/core/layout';
 import { PlotDrawing } from './PlotDrawing';
 import type { DrawingProps } from './drawing';
 import styles from './PanelsDrawing.module.css';
@@ -62,6 +62,7 @@ function dotIn(
 function copyOf(model: ChartModel, panel: Panel): ChartModel {
   const { panels, ...rest } = model;
   void panels;
+  const each = eachDrawing(model);
   const own = new Set(panel.series);
   const cell = model.size.cell ?? model.size;
   return {
@@ -69,7 +70,7 @@ function copyOf(model: ChartModel, panel: Panel): ChartModel {
     series: model.series.filter(({ id }) => own.has(id)),
     ...(model.points ? { points: model.points.filter(({ series }) => own.has(series)) } : {}),
     ...(model.values ? { values: model.values.filter(({ series }) => own.has(series)) } : {}),
-    ...(panel.slices ? { slices: panel.slices } : {}),
+    drawing: each.is === 'pie' ? { ...each, slices: panel.slices ?? [] } : each,
     scales: { ...model.scales, ...panel.scales },
     size: { ...cell, plot: model.size.plot },
     naming: 'none',

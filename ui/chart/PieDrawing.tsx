@@ -1,19 +1,19 @@
 'use client';
 
 import { useState } from 'react';
-import type { Slice } from '@/core/layout';
+import type { SingleDrawing, Slice } from '@/core/layout';
 import type { DrawingProps } from './drawing';
 import styles from './ReadAcross.module.css';
 
 /** Edges between more slices than this would hide them. */
 const MANY_SLICES = 60;
 
+type Props = DrawingProps & Pick<Extract<SingleDrawing, { is: 'pie' }>, 'slices' | 'hole'>;
+
 /** Slices of one whole, clockwise from the top, each with its name and share beside it. */
-export function PieDrawing({ model, small = false, width, height, onPoint }: DrawingProps) {
+export function PieDrawing({ model, slices, hole, small = false, width, height, onPoint }: Props) {
   const [over, setOver] = useState<number>();
-  const slices = model.slices ?? [];
   const { plot } = model.size;
-  const { hole } = model;
   const room = hole?.half ? Math.min(width / 2, height) - 6 : Math.min(width, height) / 2 - 4;
   const scale = small ? room : plot.width / 2;
   const center = small

@@ -1,4 +1,4 @@
-import { isBanded, type ChartModel } from '@/core/layout';
+import { isLying, isBanded, type ChartModel } from '@/core/layout';
 import { spotsIn } from './places';
 
 /** The place that is read: a light band as wide as its columns, or a line with a ring on every line there. The library hands in where it is. */
@@ -16,8 +16,8 @@ export function PlaceCursor({ points, model }: { points?: readonly { x: number; 
       </g>
     );
   }
-  const band = (model.lying ? plot.height : plot.width) / count;
-  const box = model.lying
+  const band = (isLying(model) ? plot.height : plot.width) / count;
+  const box = isLying(model)
     ? { x: plot.left, y: at.y - band / 2, width: plot.width, height: band }
     : { x: at.x - band / 2, y: plot.top, width: band, height: plot.height };
   return <rect {...box} fill="rgba(36, 48, 44, 0.06)" pointerEvents="none" />;

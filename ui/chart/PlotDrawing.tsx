@@ -18,9 +18,19 @@ export const PlotDrawing = memo(function PlotDrawing(props: DrawingProps) {
     [model],
   );
   if (empty) return props.small ? null : <EmptyDrawing {...props} />;
-  if (model.form === 'number') return <FigureDrawing {...props} />;
-  if (model.slices) return <PieDrawing {...props} />;
-  return model.points ? <ScatterDrawing {...props} /> : <GroupedDrawing {...props} />;
+  const { drawing } = model;
+  switch (drawing.is) {
+    case 'figure':
+      return <FigureDrawing {...props} figure={drawing.figure} />;
+    case 'pie':
+      return <PieDrawing {...props} slices={drawing.slices} hole={drawing.hole} />;
+    case 'scatter':
+      return <ScatterDrawing {...props} />;
+    case 'plot':
+      return <GroupedDrawing {...props} />;
+    case 'panels':
+      return null;
+  }
 });
 
 function EmptyDrawing({ width, height }: DrawingProps) {

@@ -1,4 +1,4 @@
-import type { ChartModel } from '@/core/layout';
+import { isLying, type ChartModel } from '@/core/layout';
 import { spotsIn } from './places';
 
 /** A thin line from every point of lines, areas and dots down to its place. */
@@ -11,7 +11,7 @@ export function PlumbLines({ model }: { model: ChartModel }) {
       values.flatMap((value, at) => {
         if (value === null) return [];
         const { x, y } = spots(at, value, side);
-        return model.lying ? [`M${plot.left},${y}H${x}`] : [`M${x},${plot.top + plot.height}V${y}`];
+        return isLying(model) ? [`M${plot.left},${y}H${x}`] : [`M${x},${plot.top + plot.height}V${y}`];
       }),
     )
     .join('');

@@ -27,6 +27,7 @@ const model = (list: ModelSeries[], change: Partial<ChartModel> = {}): ChartMode
     rests: [],
   },
   series: list,
+  drawing: { is: 'plot', lying: false },
   scales: { left: { domain: [0, 10], ticks: [0, 10], labels: ['0', '10'], title: '', kind: 'linear' } },
   size: { width: 200, height: 100, plot: { left: 0, top: 0, width: 200, height: 100 } },
   naming: 'none',
@@ -83,6 +84,10 @@ test('parts of 100 % fill the scale; a fixed range cuts at its edge; bars lie do
   );
   expect(shares.map(({ d }) => boxes(d)[0][3])).toEqual([25, 75]);
   expect(boxes(columnPaths(model([series('a', [50])]), box, 64)[0].d)[0][3]).toBe(100);
-  const [bar] = columnPaths(model([series('a', [5], { shape: 'bar' })], { lying: true }), box, 64);
+  const [bar] = columnPaths(
+    model([series('a', [5], { shape: 'bar' })], { drawing: { is: 'plot', lying: true } }),
+    box,
+    64,
+  );
   expect(boxes(bar.d)).toEqual([[0, 18, 100, 64]]);
 });

@@ -1,4 +1,4 @@
-import { columnBoxes, type ChartModel, type ModelSeries, type Plot } from '@/core/layout';
+import { isLying, columnBoxes, type ChartModel, type ModelSeries, type Plot } from '@/core/layout';
 
 /** All columns of one series as one path: a chart of hundreds of them stays fast to draw. */
 export interface ColumnPath {
@@ -8,7 +8,7 @@ export interface ColumnPath {
 
 /** The columns of a chart in a plot on the screen. */
 export function columnPaths(model: ChartModel, box: Plot, widest: number): ColumnPath[] {
-  return columnBoxes(model, box, widest).map(({ series, boxes }) => ({
+  return columnBoxes({ ...model, lying: isLying(model) }, box, widest).map(({ series, boxes }) => ({
     series,
     d: boxes
       .map(({ x, y, width, height }) => `M${pixel(x)},${pixel(y)}h${pixel(width)}v${pixel(height)}h${pixel(-width)}Z`)

@@ -1,4 +1,4 @@
-import type { ChartModel, ScaleModel } from '@/core/layout';
+import { isLying, type ChartModel, type ScaleModel } from '@/core/layout';
 import type { Side } from '@/core/spec';
 import { tickStyle } from './letters';
 
@@ -96,8 +96,8 @@ export function clickedAt(event: { currentTarget: EventTarget | null; clientX?: 
 export function placeAt(model: ChartModel, at: { x: number; y: number }, banded: boolean): number | undefined {
   const { left, top, width, height } = model.size.plot;
   const count = model.across.values.length;
-  const share = model.lying ? (at.y - top) / height : (at.x - left) / width;
-  const aside = model.lying ? (at.x - left) / width : (at.y - top) / height;
+  const share = isLying(model) ? (at.y - top) / height : (at.x - left) / width;
+  const aside = isLying(model) ? (at.x - left) / width : (at.y - top) / height;
   if (count === 0 || aside < 0 || aside > 1 || share < -0.02 || share > 1.02) return undefined;
   const place = banded || count === 1 ? Math.floor(share * count) : Math.round(share * (count - 1));
   return Math.min(Math.max(place, 0), count - 1);

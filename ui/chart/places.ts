@@ -1,4 +1,4 @@
-import { alongPlaces, alongScale, isBanded, type ChartModel, type Plot } from '@/core/layout';
+import { isLying, alongPlaces, alongScale, isBanded, type ChartModel, type Plot } from '@/core/layout';
 import type { Side } from '@/core/spec';
 
 /** Where a value at a place stands on the screen. */
@@ -11,7 +11,7 @@ export function spotsIn(model: ChartModel, plot: Plot): Spots {
     const scale = model.scales[side];
     const share = alongPlaces(at, count, banded);
     const along = scale ? alongScale(value, scale.domain, scale.kind) : 0;
-    return model.lying
+    return isLying(model)
       ? { x: plot.left + along * plot.width, y: plot.top + share * plot.height }
       : { x: plot.left + share * plot.width, y: plot.top + (1 - along) * plot.height };
   };

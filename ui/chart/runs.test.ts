@@ -30,6 +30,7 @@ const model = (list: ModelSeries[], rests: number[] = []): ChartModel =>
       rests,
     },
     series: list,
+    drawing: { is: 'plot', lying: false },
     scales: { left: { domain: [0, 10], ticks: [0, 10], labels: ['0', '10'], title: '', kind: 'linear' } },
     size: { width: 100, height: 100, plot: { left: 0, top: 0, width: 100, height: 100 } },
     naming: 'none',

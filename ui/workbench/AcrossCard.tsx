@@ -1,7 +1,7 @@
 'use client';
 
 import { Radio, Select } from 'antd';
-import { isBanded, type ChartModel } from '@/core/layout';
+import { isLying, eachDrawing, isBanded, type ChartModel } from '@/core/layout';
 import {
   column,
   GAPS,
@@ -84,7 +84,7 @@ export function AcrossCard({ model, spec, sources }: { model: ChartModel; spec: 
           </Field>
         </>
       )}
-      {across.as !== 'number' && !model.slices && !model.lying && (
+      {across.as !== 'number' && eachDrawing(model).is !== 'pie' && !isLying(model) && (
         <SelectField
           label="Labels"
           name="Labels stand"
@@ -127,7 +127,7 @@ export function AcrossCard({ model, spec, sources }: { model: ChartModel; spec: 
 
 /** Columns, bars and dots have a width; lines are read whole. */
 const canScroll = (model: ChartModel) =>
-  !model.points && !model.slices && !model.panels && model.across.values.length > 12 && isBanded(model.series, model);
+  model.drawing.is === 'plot' && model.across.values.length > 12 && isBanded(model.series, model);
 
 function gapsShown(model: ChartModel): Gaps {
   return model.series.some((series) => series.gaps === 'bridge') ? 'bridge' : 'open';

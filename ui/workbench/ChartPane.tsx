@@ -5,7 +5,7 @@ import { Spin } from 'antd';
 import type { ChartLook, PlacedPoint, Sources } from '@/core/spec';
 import { CardPopover } from '../cards/CardPopover';
 import type { Sheet } from '../api';
-import { inSight, type ChartModel } from '@/core/layout';
+import { isBare, scrollOf, inSight, type ChartModel } from '@/core/layout';
 import { ChartDrawing } from '../chart/ChartDrawing';
 import { lettersStyle } from '../chart/letters';
 import styles from './ChartPane.module.css';
@@ -132,8 +132,8 @@ export function ChartPane({ holder, size, sheet, sources, preview, busy, error, 
                   <div
                     className={styles.over}
                     style={{
-                      top: (model.panels?.[0]?.top ?? 0) - (model.bare ? ABOVE_BARE : 0),
-                      ...(model.size.cell && !model.bare
+                      top: (model.panels?.[0]?.top ?? 0) - (isBare(model) ? ABOVE_BARE : 0),
+                      ...(model.size.cell && !isBare(model)
                         ? model.size.cell
                         : { width: model.size.width, height: model.size.height }),
                     }}
@@ -146,7 +146,7 @@ export function ChartPane({ holder, size, sheet, sources, preview, busy, error, 
                       onOpen={setOpenPart}
                     />
                   </div>
-                  {model.scroll && <PlaceScroll model={model} from={from} onFrom={setFrom} over={canvas} />}
+                  {scrollOf(model) && <PlaceScroll model={model} from={from} onFrom={setFrom} over={canvas} />}
                   {pointed && (
                     <CardPopover
                       open
@@ -224,10 +224,11 @@ export function ChartPane({ holder, size, sheet, sources, preview, busy, error, 
 /** The places that are in sight of a chart that is scrolled; another chart begins at its own first end. */
 function useScrolled(model: ChartModel | undefined) {
   const count = model?.across.values.length ?? 0;
-  const first = model?.scroll?.first === 'end' ? count - model.scroll.shown : 0;
+  const scroll = model && scrollOf(model);
+  const first = scroll?.first === 'end' ? count - scroll.shown : 0;
   const chart = `${model?.across.title} ${count} ${first}`;
   const [scrolled, setScrolled] = useState({ chart: '', from: 0 });
-  const from = !model?.scroll ? 0 : scrolled.chart === chart ? scrolled.from : first;
+  const from = !scroll ? 0 : scrolled.chart === chart ? scrolled.from : first;
   const seen = useMemo(() => model && inSight(model, from), [model, from]);
   const setFrom = useCallback((next: number) => setScrolled({ chart, from: next }), [chart]);
   return { seen, from, setFrom };

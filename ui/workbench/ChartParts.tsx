@@ -1,7 +1,17 @@
 'use client';
 
 import { useEffect, useRef, type CSSProperties, type ReactNode } from 'react';
-import { wordColor, type ChartModel, type Plot, type ScaleModel } from '@/core/layout';
+import {
+  isLying,
+  isBare,
+  scrollOf,
+  eachDrawing,
+  hasScales,
+  wordColor,
+  type ChartModel,
+  type Plot,
+  type ScaleModel,
+} from '@/core/layout';
 import type { ChartSpec, Side, Sources } from '@/core/spec';
 import { CardPopover } from '../cards/CardPopover';
 import { AcrossCard } from './AcrossCard';
@@ -55,11 +65,11 @@ export function ChartParts({ model, spec, sources, open, onOpen }: Props) {
   }, [gone, onOpen]);
   return (
     <>
-      {!model.bare && !model.figure && (
+      {!isBare(model) && eachDrawing(model).is !== 'figure' && (
         <>
           {model.scales.left && area('left', 'Left scale')}
           {model.scales.right && area('right', 'Right scale')}
-          {!model.slices && area('across', 'Across')}
+          {eachDrawing(model).is !== 'pie' && area('across', 'Across')}
         </>
       )}
       {open !== undefined && card && (
@@ -165,7 +175,7 @@ function areasOf(model: ChartModel): Record<'left' | 'right' | 'across', CSSProp
   });
   const first = beside(0, plot.left - 4);
   const under = along(below + 2, height - below - (model.across.title ? 20 : 0) - 2);
-  if (model.lying) return { across: first, left: under, right: along(plot.top - 26, 24) };
+  if (isLying(model)) return { across: first, left: under, right: along(plot.top - 26, 24) };
   const last = beside(plot.left + plot.width + 4, width - plot.left - plot.width - 4);
   return { left: first, across: under, right: last };
 }
@@ -191,10 +201,10 @@ function AxisTitle({
   const both = model.scales.left && model.scales.right;
   return (
     <span
-      className={model.lying && side === 'left' ? styles.acrossTitle : styles.axisTitle}
+      className={isLying(model) && side === 'left' ? styles.acrossTitle : styles.axisTitle}
       data-side={side}
       style={{
-        ...(model.lying && side === 'left' ? { left: plot.left, width: plot.width } : style),
+        ...(isLying(model) && side === 'left' ? { left: plot.left, width: plot.width } : style),
         ...(both && own.length === 1 ? { color: wordColor(own[0].color), fontWeight: 600 } : {}),
         ...axisTitleStyle(spec),
       }}
@@ -205,7 +215,7 @@ function AxisTitle({
         written={spec.text[side] !== undefined}
         onChange={(text) => edit((now) => ({ ...now, text: { ...now.text, [side]: text } }))}
       />
-      {model.bare && (
+      {isBare(model) && (
         <span>
           , {scale.labels[0]} to {scale.labels[scale.labels.length - 1]} in each
         </span>
@@ -223,12 +233,12 @@ function axisTitleStyle({ look }: ChartSpec): CSSProperties {
 function AcrossTitle({ model, spec }: { model: ChartModel; spec: ChartSpec }) {
   const edit = useWork((state) => state.edit);
   const { plot } = model.size;
-  if (model.slices || model.figure || model.bare) return null;
+  if (!hasScales(model) || isBare(model)) return null;
   return (
     <span
-      className={model.lying ? styles.axisTitle : styles.acrossTitle}
+      className={isLying(model) ? styles.axisTitle : styles.acrossTitle}
       style={{
-        ...(model.lying ? { left: 0 } : { left: plot.left, width: plot.width, bottom: model.scroll ? 18 : 0 }),
+        ...(isLying(model) ? { left: 0 } : { left: plot.left, width: plot.width, bottom: scrollOf(model) ? 18 : 0 }),
         ...axisTitleStyle(spec),
       }}
     >

@@ -1,7 +1,7 @@
 'use client';
 
 import { Checkbox, Select } from 'antd';
-import type { ChartModel } from '@/core/layout';
+import { figureIn, type ChartModel } from '@/core/layout';
 import type { ChartSpec, Layer } from '@/core/spec';
 import { Field, SelectField } from '../cards/Card';
 
@@ -28,7 +28,7 @@ export function FigureFields({
     style({ figure: all.length > 0 ? (Object.fromEntries(all) as FigureStyle) : undefined });
   };
   const step = spec.across.as === 'time' ? spec.across.step : 'step';
-  const shown = now.against ?? model.figure?.against ?? 'none';
+  const shown = now.against ?? figureIn(model)?.against ?? 'none';
   return (
     <>
       <SelectField

@@ -2,7 +2,7 @@
 
 import { Button, Checkbox, Input, Select, Slider } from 'antd';
 import { useState } from 'react';
-import { groupWords, type ChartModel } from '@/core/layout';
+import { isLying, slicesIn, hasScales, groupWords, type ChartModel } from '@/core/layout';
 import {
   changeLayer,
   column,
@@ -28,9 +28,13 @@ import { useWork } from './store';
 function Colors({ layer, model }: { layer: Layer; model: ChartModel }) {
   const edit = useWork((state) => state.edit);
   const own = model.series.filter((series) => series.layer === layer.id);
-  const groups = model.slices
-    ? model.slices.map(({ at, name, color }) => ({ words: String(model.across.values[at]), name, color }))
-    : own.flatMap(({ split, name, color }) => (split === undefined ? [] : [{ words: groupWords(split), name, color }]));
+  const slices = slicesIn(model);
+  const groups =
+    slices.length > 0
+      ? slices.map(({ at, name, color }) => ({ words: String(model.across.values[at]), name, color }))
+      : own.flatMap(({ split, name, color }) =>
+          split === undefined ? [] : [{ words: groupWords(split), name, color }],
+        );
   if (groups.length > 1)
     return (
       <Field label="Colours">
@@ -111,7 +115,7 @@ export function LayerCard({
       {pick('Shape', shapeChoices(layer, spec, sources))}
       {layer.shape === 'figure' && <FigureFields layer={layer} model={model} spec={spec} style={style} />}
       {layer.shape === 'pie' && <PieFields layer={layer} style={style} />}
-      {!model.figure && !model.slices && pick('Scale', sideChoices(layer))}
+      {hasScales(model) && pick('Scale', sideChoices(layer))}
       {spec.split && spec.layers.length > 1 && (
         <Field label="Split">
           <Checkbox
@@ -176,9 +180,7 @@ export function LayerCard({
           />
         </Field>
       )}
-      {!model.figure && !model.slices && spec.across.as !== 'number' && (
-        <ValuesFields layer={layer} model={model} style={style} />
-      )}
+      {hasScales(model) && spec.across.as !== 'number' && <ValuesFields layer={layer} model={model} style={style} />}
       {spec.layers.length > 1 && (
         <Field label="Drawn">
           <Button
@@ -257,7 +259,7 @@ function ValuesFields({
           value={shareOf ?? 'place'}
           onChange={(next: 'place' | 'all') => style({ shareOf: next === 'place' ? undefined : next })}
           options={[
-            { value: 'place', label: model.lying ? 'Its bar' : 'Its column' },
+            { value: 'place', label: isLying(model) ? 'Its bar' : 'Its column' },
             { value: 'all', label: 'All of them' },
           ]}
         />

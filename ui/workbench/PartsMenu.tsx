@@ -1,7 +1,7 @@
 'use client';
 
 import { Button } from 'antd';
-import type { ChartModel } from '@/core/layout';
+import { figureIn, eachDrawing, hasScales, type ChartModel } from '@/core/layout';
 import { Menu } from '../cards/Menu';
 
 /** More names than these are found in the legend. */
@@ -14,18 +14,18 @@ export function PartsMenu({ model, onOpen }: { model: ChartModel; onOpen: (part:
   const items = [
     ...(model.scales.left ? [{ key: 'left', label: 'Left scale' }] : []),
     ...(model.scales.right ? [{ key: 'right', label: 'Right scale' }] : []),
-    ...(model.slices || model.figure ? [] : [{ key: 'across', label: 'Across' }]),
-    ...(model.figure ? [] : [{ key: 'point', label: model.points ? 'A dot …' : 'A point …' }]),
-    ...(model.slices || model.figure ? [] : [{ key: 'grid', label: 'Grid' }]),
+    ...(!hasScales(model) ? [] : [{ key: 'across', label: 'Across' }]),
+    ...(figureIn(model) ? [] : [{ key: 'point', label: model.points ? 'A dot …' : 'A point …' }]),
+    ...(!hasScales(model) ? [] : [{ key: 'grid', label: 'Grid' }]),
     { key: 'title', label: 'Title' },
-    ...(model.slices || model.figure ? [] : [{ key: 'words', label: 'Words of the axes' }]),
+    ...(!hasScales(model) ? [] : [{ key: 'words', label: 'Words of the axes' }]),
     { key: 'look', label: 'Whole chart' },
     ...layers.map((series) => ({
       key: `layer:${series.layer}`,
       label: several ? (layers.length > 1 ? series.name.split(',')[0] : 'All series') : series.name,
     })),
     // Small copies have each series many times: those alike look alike.
-    ...(several && !model.slices
+    ...(several && eachDrawing(model).is !== 'pie'
       ? [
           {
             key: 'one',

@@ -2,7 +2,7 @@
 
 import { useEffect, useRef, type RefObject } from 'react';
 import { Slider } from 'antd';
-import type { ChartModel } from '@/core/layout';
+import { isLying, scrollOf, type ChartModel } from '@/core/layout';
 import styles from './ChartPane.module.css';
 
 interface Props {
@@ -19,7 +19,9 @@ const PER_PLACE = 30;
 
 /** Moves along places that do not all fit: by its handle, its keys, or the wheel over the chart. */
 export function PlaceScroll({ model, from, onFrom, over }: Props) {
-  const { scroll, lying = false, size, across } = model;
+  const { size, across } = model;
+  const scroll = scrollOf(model);
+  const lying = isLying(model);
   const { plot } = size;
   const count = across.values.length;
   const shown = scroll?.shown ?? count;

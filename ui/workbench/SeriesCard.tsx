@@ -1,7 +1,7 @@
 'use client';
 
 import { Checkbox } from 'antd';
-import { groupWords, SYMBOLS, type ChartModel, type ModelSeries, type SymbolName } from '@/core/layout';
+import { eachDrawing, groupWords, SYMBOLS, type ChartModel, type ModelSeries, type SymbolName } from '@/core/layout';
 import { setColor, setSeriesStyle, upperFirst, type ChartSpec, type SeriesStyle } from '@/core/spec';
 import { Card, Field, SelectField } from '../cards/Card';
 import { ColorField } from '../cards/ColorField';
@@ -90,7 +90,7 @@ export function SeriesCard({
           </Field>
         </>
       )}
-      {!model.slices && spec.across.as !== 'number' && (
+      {eachDrawing(model).is !== 'pie' && spec.across.as !== 'number' && (
         <SelectField
           label="Values"
           name="Values on its marks"
