@@ -15,7 +15,7 @@ export function FigureDrawing({
   const line = figure.line && series && { width: Math.min(width * 0.6, 420), height: Math.min(height * 0.2, 72) };
   return (
     <div
-      onClick={onPart && series ? () => onPart(`layer:${series.layer}`) : undefined}
+      onClick={onPart && series ? () => onPart({ is: 'layer', id: series.layer }) : undefined}
       style={{
         width,
         height,

@@ -1,7 +1,8 @@
 import { isLying, alongScale, type ChartModel } from '@/core/layout';
+import type { ChartPart } from './part';
 
 /** The grid lines of the amounts, a little wider than they are seen, so that they can be clicked. */
-export function GridHits({ model, onPart }: { model: ChartModel; onPart: (part: string) => void }) {
+export function GridHits({ model, onPart }: { model: ChartModel; onPart: (part: ChartPart) => void }) {
   const { plot } = model.size;
   const scale = model.scales.left ?? model.scales.right;
   if (!scale || model.look?.grid === 'none' || model.look?.grid === 'places') return null;
@@ -24,7 +25,7 @@ export function GridHits({ model, onPart }: { model: ChartModel; onPart: (part: 
       style={{ cursor: 'pointer' }}
       onClick={(event) => {
         event.stopPropagation();
-        onPart('grid');
+        onPart({ is: 'grid' });
       }}
     />
   );

@@ -68,7 +68,7 @@ export function GroupedDrawing(props: DrawingProps) {
       onClick={(_, event) => {
         const at = clickedAt(event);
         const place = placeAt(model, at, banded);
-        if (place === undefined) onPart?.('look');
+        if (place === undefined) onPart?.({ is: 'look' });
         else onPoint?.(place, at, seriesAt(model, plot, place, at, event.target as Element));
       }}
     >

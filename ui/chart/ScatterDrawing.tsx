@@ -43,7 +43,7 @@ export function ScatterDrawing({ model, small = false, width, height, onDot, onP
       }}
       accessibilityLayer={!small}
       tabIndex={small ? -1 : 0}
-      {...(onPart && !small ? { onClick: () => onPart('look') } : {})}
+      {...(onPart && !small ? { onClick: () => onPart({ is: 'look' }) } : {})}
     >
       {!small && <CartesianGrid stroke="#ebe4d6" yAxisId={left ? 'left' : 'right'} />}
       <XAxis

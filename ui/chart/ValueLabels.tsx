@@ -1,7 +1,8 @@
 import { wordColor, type ChartModel } from '@/core/layout';
+import type { ChartPart } from './part';
 
 /** The values on the marks, each where it covers no other. */
-export function ValueLabels({ model, onPart }: { model: ChartModel; onPart?: (part: string) => void }) {
+export function ValueLabels({ model, onPart }: { model: ChartModel; onPart?: (part: ChartPart) => void }) {
   const colors = new Map(model.series.map(({ id, color }) => [id, wordColor(color)]));
   const layers = new Map(model.series.map(({ id, layer }) => [id, layer]));
   const several = model.series.length > 1;
@@ -24,7 +25,7 @@ export function ValueLabels({ model, onPart }: { model: ChartModel; onPart?: (pa
             onPart &&
             ((event) => {
               event.stopPropagation();
-              onPart(`layer:${layers.get(series)}`);
+              onPart({ is: 'layer', id: layers.get(series) ?? '' });
             })
           }
         >

@@ -1,6 +1,7 @@
 import { isLying, type ChartModel, type ScaleModel } from '@/core/layout';
 import type { Side } from '@/core/spec';
 import { tickStyle } from './letters';
+import type { ChartPart } from './part';
 
 export interface DrawingProps {
   model: ChartModel;
@@ -13,7 +14,7 @@ export interface DrawingProps {
   /** What clicking a dot of a scatter does: its place among the model's points. */
   onDot?: (dot: number, at: { x: number; y: number }) => void;
   /** What clicking a part of the drawing does: "layer:l1" for a value that is written on a mark, "grid", "look" for the ground. */
-  onPart?: (part: string) => void;
+  onPart?: (part: ChartPart) => void;
 }
 
 /** The room around the plot, in pixels. */

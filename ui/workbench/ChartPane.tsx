@@ -8,6 +8,7 @@ import type { Sheet } from '../api';
 import { isBare, scrollOf, inSight, type ChartModel } from '@/core/layout';
 import { ChartDrawing } from '../chart/ChartDrawing';
 import { lettersStyle } from '../chart/letters';
+import type { ChartPart } from '../chart/part';
 import styles from './ChartPane.module.css';
 import { ChartParts } from './ChartParts';
 import { InPlaceText } from './InPlaceText';
@@ -37,7 +38,7 @@ export function ChartPane({ holder, size, sheet, sources, preview, busy, error, 
   const { spec, model } = preview;
   const edit = useWork((state) => state.edit);
   const figure = useRef<HTMLElement>(null);
-  const [openPart, setOpenPart] = useState<string>();
+  const [openPart, setOpenPart] = useState<ChartPart>();
   const [pointed, setPointed] = useState<{ place?: number; series?: string; x: number; y: number }>();
   const [rowsOf, setRowsOf] = useState<PlacedPoint>();
   const canvas = useRef<HTMLDivElement>(null);
@@ -50,14 +51,10 @@ export function ChartPane({ holder, size, sheet, sources, preview, busy, error, 
   const onDot = useCallback((dot: number, at: { x: number; y: number }) => setPointed({ place: dot, ...at }), []);
   // A click on the ground while a card is open closes it, and opens no other.
   const busyWith = useRef(false);
-  const onPart = useCallback((part: string) => {
-    if ((part === 'look' || part === 'grid') && busyWith.current) return;
+  const onPart = useCallback((part: ChartPart) => {
+    if ((part.is === 'look' || part.is === 'grid') && busyWith.current) return;
     setOpenPart(part);
   }, []);
-  const open = (part: string) => {
-    if (part !== 'point') setOpenPart(part);
-    else if (model) setPointed({ x: model.size.plot.left + model.size.plot.width / 2, y: model.size.plot.top });
-  };
   const write = (name: 'title' | 'subtitle') => (text: string | undefined) =>
     edit((now) => ({ ...now, text: { ...now.text, [name]: text } }));
   const legend = spec?.look?.legend;
@@ -70,7 +67,7 @@ export function ChartPane({ holder, size, sheet, sources, preview, busy, error, 
         className={styles.figure}
         data-export="chart"
         onPointerDownCapture={() => (busyWith.current = openPart !== undefined || pointed !== undefined)}
-        onClick={({ target }) => model && (target as Element).matches('[data-ground]') && onPart('look')}
+        onClick={({ target }) => model && (target as Element).matches('[data-ground]') && onPart({ is: 'look' })}
         data-ground
         data-frame={spec?.look?.frame || undefined}
         data-padded={spec?.look?.frame || spec?.look?.ground !== undefined || undefined}
@@ -188,7 +185,11 @@ export function ChartPane({ holder, size, sheet, sources, preview, busy, error, 
       {lacks}
       {model && (
         <div className={styles.tools} data-title={spec?.look?.title} data-no-export>
-          <PartsMenu model={model} onOpen={open} />
+          <PartsMenu
+            model={model}
+            onOpen={setOpenPart}
+            onPoint={() => setPointed({ x: model.size.plot.left + model.size.plot.width / 2, y: model.size.plot.top })}
+          />
         </div>
       )}
       {rowsOf && model && spec && (

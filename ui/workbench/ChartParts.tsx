@@ -1,6 +1,6 @@
 'use client';
 
-import { useEffect, useRef, type CSSProperties, type ReactNode } from 'react';
+import { useEffect, useRef, type CSSProperties } from 'react';
 import {
   isLying,
   isBare,
@@ -14,44 +14,39 @@ import {
 } from '@/core/layout';
 import type { ChartSpec, Side, Sources } from '@/core/spec';
 import { CardPopover } from '../cards/CardPopover';
-import { AcrossCard } from './AcrossCard';
 import styles from './ChartPane.module.css';
-import { GridCard } from './GridCard';
 import { InPlaceText } from './InPlaceText';
-import { LayerCard } from './LayerCard';
-import { LookCard } from './LookCard';
-import { ScaleCard } from './ScaleCard';
-import { SeriesCard } from './SeriesCard';
-import { AxisWordsCard, TitleCard } from './TitleCard';
+import { cardOf } from './parts/card-of';
 import { SeriesName } from './SeriesName';
 import { lettersStyle } from '../chart/letters';
+import { partKey, samePart, type ChartPart } from '../chart/part';
 import { useWork } from './store';
 
 interface Props {
   model: ChartModel;
   spec: ChartSpec;
   sources: Sources;
-  open: string | undefined;
-  onOpen: (part: string | undefined) => void;
+  open: ChartPart | undefined;
+  onOpen: (part: ChartPart | undefined) => void;
 }
 
 /** What lies over the drawing: axis titles and names that are rewritten in place, and the areas whose click opens a card. */
 export function ChartParts({ model, spec, sources, open, onOpen }: Props) {
   const { plot, width } = model.size;
   const areas = areasOf(model);
-  const pressed = useRef<string>(undefined);
-  const area = (part: 'left' | 'right' | 'across', label: string) => (
+  const pressed = useRef<ChartPart>(undefined);
+  const area = (name: keyof typeof areas, part: ChartPart, label: string) => (
     <button
       type="button"
       className={styles.part}
-      style={areas[part]}
+      style={areas[name]}
       aria-label={label}
       aria-haspopup="dialog"
-      aria-expanded={open === part}
+      aria-expanded={samePart(open, part)}
       // A press outside closes the card before the click comes: what was open then is not opened again.
       onPointerDown={() => (pressed.current = open)}
       onClick={() => {
-        onOpen(pressed.current === part ? undefined : part);
+        onOpen(samePart(pressed.current, part) ? undefined : part);
         pressed.current = undefined;
       }}
       data-no-export
@@ -67,15 +62,15 @@ export function ChartParts({ model, spec, sources, open, onOpen }: Props) {
     <>
       {!isBare(model) && eachDrawing(model).is !== 'figure' && (
         <>
-          {model.scales.left && area('left', 'Left scale')}
-          {model.scales.right && area('right', 'Right scale')}
-          {eachDrawing(model).is !== 'pie' && area('across', 'Across')}
+          {model.scales.left && area('left', { is: 'scale', side: 'left' }, 'Left scale')}
+          {model.scales.right && area('right', { is: 'scale', side: 'right' }, 'Right scale')}
+          {eachDrawing(model).is !== 'pie' && area('across', { is: 'across' }, 'Across')}
         </>
       )}
       {open !== undefined && card && (
         // Cards open towards the sheet, so that the chart they change stays in view.
         <CardPopover
-          key={open}
+          key={partKey(open)}
           open
           onOpenChange={(next) => !next && onOpen(undefined)}
           placement="left"
@@ -109,42 +104,10 @@ export function ChartParts({ model, spec, sources, open, onOpen }: Props) {
   );
 }
 
-/** The card of a part: a scale, what runs across, the grid, the whole chart, or a layer ("layer:l1"). */
-function cardOf(
-  part: string,
-  model: ChartModel,
-  spec: ChartSpec,
-  sources: Sources,
-  onOpen: (part: string) => void,
-): ReactNode {
-  switch (part) {
-    case 'left':
-    case 'right':
-      return model.scales[part] && <ScaleCard side={part} model={model} spec={spec} sources={sources} />;
-    case 'across':
-      return <AcrossCard model={model} spec={spec} sources={sources} />;
-    case 'grid':
-      return <GridCard spec={spec} />;
-    case 'look':
-      return <LookCard spec={spec} />;
-    case 'title':
-      return <TitleCard spec={spec} />;
-    case 'words':
-      return <AxisWordsCard spec={spec} />;
-    default: {
-      const one = model.series.find(({ id }) => `series:${id}` === part);
-      if (one)
-        return <SeriesCard series={one} model={model} spec={spec} onLayer={() => onOpen(`layer:${one.layer}`)} />;
-      const layer = spec.layers.find(({ id }) => `layer:${id}` === part);
-      return layer && <LayerCard layer={layer} model={model} spec={spec} sources={sources} />;
-    }
-  }
-}
-
 /** Where a card opens: beside its scale, where the axis across begins, or from the middle. */
-function anchorOf(part: string, areas: ReturnType<typeof areasOf>, plot: Plot): CSSProperties {
-  if (part === 'across') return { ...areas.across, width: 1 };
-  return part === 'left' || part === 'right' ? areas[part] : hidden(plot);
+function anchorOf(part: ChartPart, areas: ReturnType<typeof areasOf>, plot: Plot): CSSProperties {
+  if (part.is === 'across') return { ...areas.across, width: 1 };
+  return part.is === 'scale' ? areas[part.side] : hidden(plot);
 }
 
 /** Cards without a place of their own on the drawing open from its middle. */

@@ -1,5 +1,6 @@
 import type { ChartModel } from '@/core/layout';
 import type { ChartSpec } from '@/core/spec';
+import { partOfSeries, type ChartPart } from '../chart/part';
 import { Mark } from '../chart/symbols';
 import styles from './ChartPane.module.css';
 import { SeriesName } from './SeriesName';
@@ -15,7 +16,7 @@ export function Legend({
 }: {
   model: ChartModel;
   spec: ChartSpec;
-  onOpen: (part: string) => void;
+  onOpen: (part: ChartPart) => void;
 }) {
   if (model.naming !== 'legend') return null;
   // Small copies name what is alike once.
@@ -31,7 +32,7 @@ export function Legend({
           <button
             type="button"
             className={styles.swatch}
-            onClick={() => onOpen(series.split === undefined ? `layer:${series.layer}` : `series:${series.id}`)}
+            onClick={() => onOpen(partOfSeries(series))}
             aria-label={`Settings of ${series.name}`}
           >
             <Mark name={series.symbol} color={series.color} shape={series.shape} dash={series.dash} />

@@ -3,27 +3,40 @@
 import { Button } from 'antd';
 import { figureIn, eachDrawing, hasScales, type ChartModel } from '@/core/layout';
 import { Menu } from '../cards/Menu';
+import { partKey, partOf, type ChartPart } from '../chart/part';
 
 /** More names than these are found in the legend. */
 const MOST_SERIES = 30;
 
+interface Props {
+  model: ChartModel;
+  onOpen: (part: ChartPart) => void;
+  /** Opens the card of a point. */
+  onPoint: () => void;
+}
+
+const POINT = 'point';
+const item = (part: ChartPart, label: string) => ({ key: partKey(part), label });
+
 /** The list of the chart's parts: the way to their cards without a pointer. */
-export function PartsMenu({ model, onOpen }: { model: ChartModel; onOpen: (part: string) => void }) {
+export function PartsMenu({ model, onOpen, onPoint }: Props) {
   const layers = [...new Map(model.series.map((series) => [series.layer, series])).values()];
   const several = new Set(model.series.map((series) => series.split)).size > 1;
   const items = [
-    ...(model.scales.left ? [{ key: 'left', label: 'Left scale' }] : []),
-    ...(model.scales.right ? [{ key: 'right', label: 'Right scale' }] : []),
-    ...(!hasScales(model) ? [] : [{ key: 'across', label: 'Across' }]),
-    ...(figureIn(model) ? [] : [{ key: 'point', label: model.points ? 'A dot …' : 'A point …' }]),
-    ...(!hasScales(model) ? [] : [{ key: 'grid', label: 'Grid' }]),
-    { key: 'title', label: 'Title' },
-    ...(!hasScales(model) ? [] : [{ key: 'words', label: 'Words of the axes' }]),
-    { key: 'look', label: 'Whole chart' },
-    ...layers.map((series) => ({
-      key: `layer:${series.layer}`,
-      label: several ? (layers.length > 1 ? series.name.split(',')[0] : 'All series') : series.name,
-    })),
+    ...(model.scales.left ? [item({ is: 'scale', side: 'left' }, 'Left scale')] : []),
+    ...(model.scales.right ? [item({ is: 'scale', side: 'right' }, 'Right scale')] : []),
+    ...(!hasScales(model) ? [] : [item({ is: 'across' }, 'Across')]),
+    ...(figureIn(model) ? [] : [{ key: POINT, label: model.points ? 'A dot …' : 'A point …' }]),
+    ...(!hasScales(model) ? [] : [item({ is: 'grid' }, 'Grid')]),
+    item({ is: 'title' }, 'Title'),
+    ...(!hasScales(model) ? [] : [item({ is: 'words' }, 'Words of the axes')]),
+    item({ is: 'look' }, 'Whole chart'),
+    ...layers.map((series) =>
+      item(
+        { is: 'layer', id: series.layer },
+        several ? (layers.length > 1 ? series.name.split(',')[0] : 'All series') : series.name,
+      ),
+    ),
     // Small copies have each series many times: those alike look alike.
     ...(several && eachDrawing(model).is !== 'pie'
       ? [
@@ -37,14 +50,18 @@ export function PartsMenu({ model, onOpen }: { model: ChartModel; onOpen: (part:
                   model.series.findIndex((other) => (other.like ?? other.id) === (series.like ?? series.id)) === i,
               )
               .slice(0, MOST_SERIES)
-              .map((series) => ({ key: `series:${series.id}`, label: series.name })),
+              .map((series) => item({ is: 'series', id: series.id }, series.name)),
           },
         ]
       : []),
   ];
   // The press that chooses would close a card that opens with it: it opens after that.
   return (
-    <Menu items={items} onChoose={(key) => setTimeout(() => onOpen(key), 60)} placement="bottomRight">
+    <Menu
+      items={items}
+      onChoose={(key) => setTimeout(() => (key === POINT ? onPoint() : onOpen(partOf(key))), 60)}
+      placement="bottomRight"
+    >
       <Button size="small">Parts</Button>
     </Menu>
   );

@@ -6,6 +6,7 @@ import type { ChartModel } from '@/core/layout';
 import { column, setAside, stepInto, type ChartSpec, type PlacedPoint, type Sources } from '@/core/spec';
 import { Card, SelectField } from '../../cards/Card';
 import styles from '../../cards/cards.module.css';
+import { partOfSeries, type ChartPart } from '../../chart/part';
 import { useWork } from '../store';
 
 interface Props {
@@ -17,7 +18,7 @@ interface Props {
   /** The series whose mark was clicked. */
   series?: string;
   /** Opens the card of a part. */
-  onLook: (part: string) => void;
+  onLook: (part: ChartPart) => void;
   onRows: (point: PlacedPoint) => void;
   onDone: () => void;
 }
@@ -82,10 +83,7 @@ export function PointCard({ model, spec, sources, place: clicked, series: near, 
           Set aside
         </Button>
         {shown && (
-          <Button
-            size="small"
-            onClick={doing(() => onLook(shown.split === undefined ? `layer:${shown.layer}` : `series:${shown.id}`))}
-          >
+          <Button size="small" onClick={doing(() => onLook(partOfSeries(shown)))}>
             Look of {single ? 'the series' : shown.name}
           </Button>
         )}

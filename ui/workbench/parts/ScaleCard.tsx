@@ -15,10 +15,10 @@ import {
   type Scale,
   type Side,
 } from '@/core/spec';
-import { Card, Field, SelectField } from '../cards/Card';
-import styles from '../cards/cards.module.css';
-import { TypedNumber } from '../cards/TypedNumber';
-import { useWork } from './store';
+import { Card, Field, SelectField } from '../../cards/Card';
+import styles from '../../cards/cards.module.css';
+import { TypedNumber } from '../../cards/TypedNumber';
+import { useWork } from '../store';
 
 const AUTO = 'auto';
 const FIT_WORDS: Readonly<Record<Fit, string>> = {

@@ -3,7 +3,7 @@
 import { Checkbox, Select } from 'antd';
 import { figureIn, type ChartModel } from '@/core/layout';
 import type { ChartSpec, Layer } from '@/core/spec';
-import { Field, SelectField } from '../cards/Card';
+import { Field, SelectField } from '../../cards/Card';
 
 type FigureStyle = NonNullable<NonNullable<Layer['style']>['figure']>;
 type Style = (change: NonNullable<Layer['style']>) => void;

@@ -16,13 +16,13 @@ import {
   type Sources,
   SHAPE_KINDS,
 } from '@/core/spec';
-import { Card, Field, SelectField } from '../cards/Card';
-import styles from '../cards/cards.module.css';
-import { ColorField } from '../cards/ColorField';
+import { Card, Field, SelectField } from '../../cards/Card';
+import styles from '../../cards/cards.module.css';
+import { ColorField } from '../../cards/ColorField';
 import { DASHES, LineWidth, PointSize, VALUES } from './mark-fields';
-import { shapeChoices, sideChoices, summaryChoices, type Choice } from './menus';
+import { shapeChoices, sideChoices, summaryChoices, type Choice } from '../menus';
 import { FigureFields, PieFields } from './FigureFields';
-import { useWork } from './store';
+import { useWork } from '../store';
 
 /** One colour for a layer; for each of its groups, or of its slices, where there are several. */
 function Colors({ layer, model }: { layer: Layer; model: ChartModel }) {

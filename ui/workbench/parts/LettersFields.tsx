@@ -2,9 +2,9 @@
 
 import { Checkbox, InputNumber, Select } from 'antd';
 import { FACES, type Letters } from '@/core/spec';
-import { Field } from '../cards/Card';
-import styles from '../cards/cards.module.css';
-import { ColorField } from '../cards/ColorField';
+import { Field } from '../../cards/Card';
+import styles from '../../cards/cards.module.css';
+import { ColorField } from '../../cards/ColorField';
 
 const FACE_WORDS = { serif: 'With serifs', sans: 'Without serifs' } as const;
 

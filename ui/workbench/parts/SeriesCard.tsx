@@ -3,10 +3,10 @@
 import { Checkbox } from 'antd';
 import { eachDrawing, groupWords, SYMBOLS, type ChartModel, type ModelSeries, type SymbolName } from '@/core/layout';
 import { setColor, setSeriesStyle, upperFirst, type ChartSpec, type SeriesStyle } from '@/core/spec';
-import { Card, Field, SelectField } from '../cards/Card';
-import { ColorField } from '../cards/ColorField';
+import { Card, Field, SelectField } from '../../cards/Card';
+import { ColorField } from '../../cards/ColorField';
 import { DASHES, LineWidth, PointSize, VALUES } from './mark-fields';
-import { useWork } from './store';
+import { useWork } from '../store';
 
 const AS_LAYER = 'as the others';
 

@@ -4,9 +4,9 @@ import { Checkbox, Radio } from 'antd';
 import { LOCALE, LOCALES, type Locale } from '@/core/calendar';
 import { SURFACE } from '@/core/layout';
 import { plainLook, setLook, type ChartLook, type ChartSpec } from '@/core/spec';
-import { Card, Field, SelectField } from '../cards/Card';
-import { ColorField } from '../cards/ColorField';
-import { useWork } from './store';
+import { Card, Field, SelectField } from '../../cards/Card';
+import { ColorField } from '../../cards/ColorField';
+import { useWork } from '../store';
 
 /** The places whose way of writing is followed, by their names. */
 const PLACES = new Intl.DisplayNames(LOCALE, { type: 'region' });

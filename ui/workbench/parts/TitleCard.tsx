@@ -1,10 +1,10 @@
 'use client';
 
 import { setLook, type ChartLook, type ChartSpec } from '@/core/spec';
-import { Card, SelectField } from '../cards/Card';
-import { AXIS_LETTERS, TITLE_LETTERS } from '../chart/letters';
+import { Card, SelectField } from '../../cards/Card';
+import { AXIS_LETTERS, TITLE_LETTERS } from '../../chart/letters';
 import { LettersFields } from './LettersFields';
-import { useWork } from './store';
+import { useWork } from '../store';
 
 /** Where the title stands, and its letters. */
 export function TitleCard({ spec }: { spec: ChartSpec }) {

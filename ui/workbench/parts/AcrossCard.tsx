@@ -12,11 +12,11 @@ import {
   type Sources,
   type Gaps,
 } from '@/core/spec';
-import { Card, Field, SelectField } from '../cards/Card';
-import styles from '../cards/cards.module.css';
-import { choicesFor } from './menus';
-import { CalendarFields } from './CalendarFields';
-import { useWork } from './store';
+import { Card, Field, SelectField } from '../../cards/Card';
+import styles from '../../cards/cards.module.css';
+import { choicesFor } from '../menus';
+import { CalendarFields } from '../CalendarFields';
+import { useWork } from '../store';
 
 const GAP_WORDS: Readonly<Record<Gaps, string>> = { open: 'Left open', bridge: 'Bridged', zero: 'Counted as zero' };
 

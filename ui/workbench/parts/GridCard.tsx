@@ -2,8 +2,8 @@
 
 import { Checkbox } from 'antd';
 import { setLook, setScale, type ChartSpec, type Grid } from '@/core/spec';
-import { Card, SelectField } from '../cards/Card';
-import { useWork } from './store';
+import { Card, SelectField } from '../../cards/Card';
+import { useWork } from '../store';
 
 const BY_ROOM = 0;
 
