@@ -52,7 +52,7 @@ export interface Portion {
   /** The windows of time among the filters. */
   readonly stretches: readonly Stretch[];
   /** Asked at the level shown, since its summaries cannot be rolled up. */
-  readonly exact: boolean;
+  readonly atLevel: boolean;
   /** Comes from another sheet than the chart's. */
   readonly other: boolean;
 }
@@ -105,10 +105,10 @@ export function portionsOf(spec: ChartSpec, sources: Sources): Portion[] {
   const level = layers.filter((layer) => !rollsUp(layer) && layer.per === undefined);
   const rolled = layers.filter(rollsUp);
   return [
-    ...(rolled.length > 0 || layers.length === 0 ? [{ ...base, layers: rolled, exact: tooFine(spec, sources) }] : []),
-    ...(level.length > 0 ? [{ ...base, layers: level, exact: true }] : []),
+    ...(rolled.length > 0 || layers.length === 0 ? [{ ...base, layers: rolled, atLevel: tooFine(spec, sources) }] : []),
+    ...(level.length > 0 ? [{ ...base, layers: level, atLevel: true }] : []),
     ...layers.flatMap((layer) =>
-      layer.per === undefined ? [] : [{ ...base, layers: [layer], per: layer.per, exact: true }],
+      layer.per === undefined ? [] : [{ ...base, layers: [layer], per: layer.per, atLevel: true }],
     ),
     ...spec.layers.flatMap((layer) => (layer.from ? [otherPortion(layer, layer.from, spec, sources)] : [])),
   ];
@@ -128,7 +128,7 @@ function otherPortion(layer: Layer, from: NonNullable<Layer['from']>, spec: Char
     ...(layer.per === undefined ? {} : { per: layer.per }),
     filters,
     stretches,
-    exact: !rollsUp(layer),
+    atLevel: !rollsUp(layer),
     other: true,
   };
 }
@@ -213,7 +213,7 @@ export function amountText(amount: Exclude<Amount, { rows: true }>): string {
   return 'column' in amount ? amount.column : amount.formula;
 }
 
-function acrossAxis({ spec, columns, across: key, exact }: Portion): GrainAxis {
+function acrossAxis({ spec, columns, across: key, atLevel }: Portion): GrainAxis {
   const { across, calendar = {} } = spec;
   const found = column(columns, key);
   if (across.as === 'time') {
@@ -221,13 +221,13 @@ function acrossAxis({ spec, columns, across: key, exact }: Portion): GrainAxis {
     return {
       as: 'step',
       column: key,
-      step: exact ? across.step : baseStep(across.step),
-      calendar: exact ? calendar : {},
+      step: atLevel ? across.step : baseStep(across.step),
+      calendar: atLevel ? calendar : {},
     };
   }
   if (across.as === 'cycle') {
     if (found.type === 'text' || found.type === 'integer') return { as: 'value', column: key };
-    return exact || across.cycle === 'hour-of-day'
+    return atLevel || across.cycle === 'hour-of-day'
       ? { as: 'cycle', column: key, cycle: across.cycle }
       : { as: 'step', column: key, step: 'day', calendar: {} };
   }
@@ -253,11 +253,11 @@ function baseStep(step: Step): Step {
   return step === 'hour' ? 'hour' : 'day';
 }
 
-function splitAxis({ spec, columns, exact }: Portion, key: string): GrainAxis {
+function splitAxis({ spec, columns, atLevel }: Portion, key: string): GrainAxis {
   const found = column(columns, key);
   const step = spec.split?.step;
   if (!step || (found.meaning === 'year' && isNumeric(found))) return { as: 'value', column: key };
-  return { as: 'step', column: key, step: exact ? step : 'day', calendar: exact ? (spec.calendar ?? {}) : {} };
+  return { as: 'step', column: key, step: atLevel ? step : 'day', calendar: atLevel ? (spec.calendar ?? {}) : {} };
 }
 
 function measuresOf(portion: Portion): Measure[] {

@@ -207,7 +207,7 @@ class KnownTexts implements ByteLane {
   private known = 0;
   private asked = 0;
   private found = 0;
-  private tired = false;
+  private givenUp = false;
 
   constructor(
     private readonly converter: CellConverter,
@@ -216,7 +216,7 @@ class KnownTexts implements ByteLane {
   ) {}
 
   take(bytes: Uint8Array, from: number, to: number): Uint8Array | boolean {
-    if (this.tired || to - from > LONGEST_KNOWN) return false;
+    if (this.givenUp || to - from > LONGEST_KNOWN) return false;
     this.restWhenTired();
     const text = this.places[this.placeOf(bytes, from, to)];
     if (!text) return false;
@@ -227,7 +227,7 @@ class KnownTexts implements ByteLane {
   }
 
   learn(bytes: Uint8Array, from: number, to: number, cell: string, value: string | null): void {
-    if (this.tired || to - from > LONGEST_KNOWN || this.known >= MOST_KNOWN) return;
+    if (this.givenUp || to - from > LONGEST_KNOWN || this.known >= MOST_KNOWN) return;
     const stored = this.encode(value);
     const same = sameBytes(stored, bytes, from, to);
     const facts = this.tally ? this.tally.factsOfCell(cell) : 0;
@@ -243,7 +243,7 @@ class KnownTexts implements ByteLane {
 
   private restWhenTired(): void {
     if (++this.asked < TRIAL) return;
-    this.tired = this.known >= MOST_KNOWN && this.found < TRIAL / 4;
+    this.givenUp = this.known >= MOST_KNOWN && this.found < TRIAL / 4;
     this.asked = 0;
     this.found = 0;
   }

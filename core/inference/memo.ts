@@ -12,7 +12,7 @@ export class Memo<T> {
   private readonly known = new Map<string, T>();
   private asked = 0;
   private hits = 0;
-  private tired = false;
+  private givenUp = false;
 
   /** Whether a text could not be held: `known` is not all that was seen. */
   overflown = false;
@@ -20,10 +20,10 @@ export class Memo<T> {
   constructor(private readonly make: (text: string) => T) {}
 
   get(text: string): T {
-    if (this.tired) return this.make(text);
+    if (this.givenUp) return this.make(text);
     const found = this.known.get(text);
     if (++this.asked === TRIAL) {
-      this.tired = this.known.size >= HELD && this.hits < TRIAL / 4;
+      this.givenUp = this.known.size >= HELD && this.hits < TRIAL / 4;
       this.asked = 0;
       this.hits = 0;
     }

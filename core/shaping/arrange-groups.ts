@@ -60,7 +60,7 @@ function weighing(order: Order, spec: ChartSpec): Layer | undefined {
 /** What a portion is asked for in any case, so that groups can be put in order. */
 export function orderCuts(spec: ChartSpec, { columns }: Sources, portion: Portion): Cut[] {
   const { across } = spec;
-  if (across.as !== 'group' || portion.split === undefined || !portion.exact) return [];
+  if (across.as !== 'group' || portion.split === undefined || !portion.atLevel) return [];
   const { meaning, type } = column(columns, across.column);
   // Groups with an order of their own go by it.
   const own = meaning === 'month-of-year' || meaning === 'weekday' || meaning === 'ordinal' || isNumeric({ type });

@@ -112,7 +112,7 @@ function* levelOf(
   { layer, splits }: Pick<SeriesOf, 'layer' | 'splits'>,
   places: readonly number[],
 ): Asking<number | null> {
-  if (places.length > 1) return yield* values.lump(layer, places, splits);
+  if (places.length > 1) return yield* values.joint(layer, places, splits);
   return (yield* values.vector(layer, splits))[places[0]];
 }
 

@@ -123,6 +123,6 @@ function narrow({ all, rows }: ForCopies, copy: Copy, panels: ByGroup): LaidPort
     splitKeys: pick(all.splitKeys),
     at: pick(all.at),
     splitAt: pick(all.splitAt),
-    copy: { filter: copyFilter(copy, panels, all.portion), several: all.portion.exact && copy.keys.length > 1 },
+    copy: { filter: copyFilter(copy, panels, all.portion), several: all.portion.atLevel && copy.keys.length > 1 },
   };
 }

@@ -68,7 +68,7 @@ function partialsOf(spec: ChartSpec, { columns }: Sources, { places, portions }:
   if (across.as !== 'time' || !places.first || !places.last) return {};
   const profile = column(columns, across.column);
   const { min, max } = profile.stats;
-  const byDay = portions.some(({ portion }) => !portion.exact && !portion.other);
+  const byDay = portions.some(({ portion }) => !portion.atLevel && !portion.other);
   const whole = !byDay && spec.filters.length === 0 && typeof min === 'string' && typeof max === 'string';
   const run = fromIso(String(places.values[0]));
   const found = findPartials(

@@ -100,18 +100,18 @@ function* valuesOf(
   const about = { id, layer: layer.id, ...(split === undefined ? {} : { split }), gaps: 'open' as const };
   const several = places.filter((one) => one.length > 1);
   if (values.names(layer)) {
-    const [vector, lumps] = yield* together([
+    const [vector, joint] = yield* together([
       values.texts(layer, splits),
-      together(several.map((one) => values.lumpText(layer, one, splits))),
+      together(several.map((one) => values.jointText(layer, one, splits))),
     ]);
-    const texts = places.map((one) => (one.length === 1 ? vector[one[0]] : lumps[several.indexOf(one)]));
+    const texts = places.map((one) => (one.length === 1 ? vector[one[0]] : joint[several.indexOf(one)]));
     return { ...about, values: texts.map(() => null), texts };
   }
-  const [vector, lumps] = yield* together([
+  const [vector, joint] = yield* together([
     values.vector(layer, splits),
-    together(several.map((one) => values.lump(layer, one, splits))),
+    together(several.map((one) => values.joint(layer, one, splits))),
   ]);
-  return { ...about, values: places.map((one) => (one.length === 1 ? vector[one[0]] : lumps[several.indexOf(one)])) };
+  return { ...about, values: places.map((one) => (one.length === 1 ? vector[one[0]] : joint[several.indexOf(one)])) };
 }
 
 /** Groups that are set aside have left already; single points of them stand empty. */

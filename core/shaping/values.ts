@@ -26,11 +26,11 @@ export class Values {
     const roll = this.rollerOf(layer, found);
     if (found.portion.per !== undefined)
       return carriedOn(cells, { keys: this.perKeys(found), roll, overTime: this.laid.spec.across.as === 'time' });
-    if (!found.portion.exact) return cells.map(roll);
+    if (!found.portion.atLevel) return cells.map(roll);
     const values: Numbers = [];
     for (const [place, rows] of cells.entries())
       // Several spellings of one group: their rows are asked for together.
-      values.push(rows.length < 2 ? roll(rows) : yield* this.lump(layer, [place], splits));
+      values.push(rows.length < 2 ? roll(rows) : yield* this.joint(layer, [place], splits));
     return values;
   }
 
@@ -40,26 +40,26 @@ export class Values {
     const read = textsFor(layer, found.query, found.grain);
     const texts: (string | null)[] = [];
     for (const [place, rows] of cells.entries())
-      texts.push(rows.length < 2 ? read(rows) : yield* this.lumpText(layer, [place], splits));
+      texts.push(rows.length < 2 ? read(rows) : yield* this.jointText(layer, [place], splits));
     return texts;
   }
 
   /** One value of the rows of some places and splits together. */
-  *lump(layer: Layer, places: readonly number[] | 'all', splits: Splits): Asking<number | null> {
+  *joint(layer: Layer, places: readonly number[] | 'all', splits: Splits): Asking<number | null> {
     const one = this.portionOf(layer);
-    if (!one.portion.exact) {
+    if (!one.portion.atLevel) {
       const within = new Set(places === 'all' ? [] : places);
       const rows = this.rowsIn(one, splits);
       return this.rollerOf(layer, one)(places === 'all' ? rows : rows.filter((row) => within.has(one.at[row])));
     }
-    const { found, rows } = yield* this.lumped(one, places, splits);
+    const { found, rows } = yield* this.jointly(one, places, splits);
     const roll = this.rollerOf(layer, found);
     return one.portion.per === undefined ? roll(rows.slice(0, 1)) : addUp(rows.map((row) => roll([row])));
   }
 
   /** What the rows of some places and splits hold alike. */
-  *lumpText(layer: Layer, places: readonly number[], splits: Splits): Asking<string | null> {
-    const { found, rows } = yield* this.lumped(this.portionOf(layer), places, splits);
+  *jointText(layer: Layer, places: readonly number[], splits: Splits): Asking<string | null> {
+    const { found, rows } = yield* this.jointly(this.portionOf(layer), places, splits);
     return textsFor(layer, found.query, found.grain)(rows.slice(0, 1));
   }
 
@@ -83,7 +83,7 @@ export class Values {
   ): Asking<{ found: LaidPortion; cells: readonly (readonly number[])[] }> {
     const one = this.portionOf(layer);
     const single = this.single(one, splits);
-    const told = !one.portion.exact || (single && !one.copy?.several);
+    const told = !one.portion.atLevel || (single && !one.copy?.several);
     if (told) return { found: one, cells: this.cellsOf(one, one.portion.split === undefined ? 'all' : splits) };
     const found = yield* this.cut(one, {
       across: true,
@@ -93,7 +93,7 @@ export class Values {
     return { found, cells: this.cellsOf(found, single && one.portion.split !== undefined ? splits : 'all') };
   }
 
-  private *lumped(
+  private *jointly(
     one: LaidPortion,
     places: readonly number[] | 'all',
     splits: Splits,

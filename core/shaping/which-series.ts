@@ -18,7 +18,7 @@ const ranking = (spec: ChartSpec, split: (layer: Layer) => boolean) => spec.laye
 
 /** What a portion is asked for in any case, so that the splits can be ranked. */
 export function rankingCuts(spec: ChartSpec, portion: Portion): Cut[] {
-  if (spec.split?.keep === undefined || !portion.exact) return [];
+  if (spec.split?.keep === undefined || !portion.atLevel) return [];
   const layer = ranking(spec, (one) => !one.from && !one.whole);
   const asks = layer && isSplit(spec, layer, portion) && portion.layers.some(({ id }) => id === layer.id);
   return asks ? [{ across: false, split: true }] : [];
@@ -36,7 +36,7 @@ export function* partSplits({ spec, splits }: Laid, values: Values): Asking<Part
   const keep = spec.split?.keep;
   const layer = ranking(spec, (one) => values.isSplit(one));
   if (keep === undefined || !layer || splits.length <= keep) return { kept: all, rest: [] };
-  const weights = yield* together(all.map((s) => values.lump(layer, 'all', [s])));
+  const weights = yield* together(all.map((s) => values.joint(layer, 'all', [s])));
   const ranked = [...all].sort((a, b) => (weights[b] ?? -Infinity) - (weights[a] ?? -Infinity) || a - b);
   const kept = ranked.slice(0, keep).sort((a, b) => a - b);
   const few = new Set(kept);

@@ -24,15 +24,19 @@ export class FormulaError extends Error {
 const SIGNS: Readonly<Record<string, Operator>> = { '×': '*', '·': '*', '÷': '/', ':': '/', '−': '-', '–': '-' };
 const OPERATORS: ReadonlySet<string> = new Set(['+', '-', '*', '/']);
 const KEY = /^c[1-9]\d*$/;
-const parser = onlyArithmetic();
+/** The signs of formulas, and how closely they bind. */
+const ARITHMETIC = { binary_ops: { '+': 9, '-': 9, '*': 10, '/': 10 }, unary_ops: { '+': 1, '-': 1 } };
 
-function onlyArithmetic(): typeof jsep {
-  jsep.removeAllBinaryOps();
-  jsep.removeAllUnaryOps();
-  for (const sign of ['+', '-']) jsep.addBinaryOp(sign, 9);
-  for (const sign of ['*', '/']) jsep.addBinaryOp(sign, 10);
-  for (const sign of ['+', '-']) jsep.addUnaryOp(sign);
-  return jsep;
+/** Parses arithmetic alone. The signs are the parser's own state, shared by all who use it: they are put back as they were. */
+function parsed(text: string): jsep.Expression {
+  const shared = jsep as unknown as typeof ARITHMETIC;
+  const { binary_ops, unary_ops } = shared;
+  Object.assign(shared, ARITHMETIC);
+  try {
+    return jsep(text);
+  } finally {
+    Object.assign(shared, { binary_ops, unary_ops });
+  }
 }
 
 /**
@@ -44,7 +48,7 @@ export function parseFormula(text: string): Formula {
   checkBrackets(text);
   let found: jsep.Expression;
   try {
-    found = parser(text);
+    found = parsed(text);
   } catch (error) {
     const { index } = error as { index?: number };
     throw new FormulaError(mistakeAt(text, index ?? 0), Math.min(index ?? 0, Math.max(text.length - 1, 0)));

@@ -1,3 +1,4 @@
+import jsep from 'jsep';
 import { readTable } from '@/testing/table';
 import { byKey } from './against-columns';
 import type { ChartSpec } from './chart-spec';
@@ -141,4 +142,12 @@ test('a number in a formula keeps its digits', () => {
     '1000',
     '0.12345678901234567890',
   ]);
+});
+
+test('reading a formula leaves the parser as it was for others', () => {
+  const before = jsep('a && !b').type;
+  expect(() => parseFormula('c1 && c2')).toThrow();
+  parseFormula('c1 - c2');
+  expect(jsep('a && !b').type).toBe(before);
+  expect(before).toBe('BinaryExpression');
 });

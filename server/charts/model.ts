@@ -69,6 +69,6 @@ export async function modelOf(
   return model;
 }
 
-export function drawnFrame(spec: ChartSpec, book: Book, frame: Frame, size: Size): ChartModel {
+export function modelOfFrame(spec: ChartSpec, book: Book, frame: Frame, size: Size): ChartModel {
   return laidOut(jobOf(spec, book), frame, size);
 }

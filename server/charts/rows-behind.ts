@@ -22,7 +22,7 @@ export async function rowsBehind(request: RowsBehindRequest): Promise<RowsBehind
   return {
     sheet: sheet.id,
     columns: sheet.columns,
-    rows: await rowsOf(found, sheet, request.offset, request.limit),
+    rows: await rowsWithin(found, sheet, request.offset, request.limit),
     total: Number(total),
     amount: found.amount,
   };
@@ -39,7 +39,7 @@ export async function allRowsBehind(
     columns: sheet.columns,
     async *batches() {
       for (let offset = 0; ; offset += BATCH) {
-        const rows = await rowsOf(found, sheet, offset, BATCH);
+        const rows = await rowsWithin(found, sheet, offset, BATCH);
         if (rows.length > 0) yield rows;
         if (rows.length < BATCH) return;
       }
@@ -56,7 +56,7 @@ async function find({ spec, point, today }: RowsBehindRequest): Promise<{ found:
   return { found, sheet: book.sheets.get(found.sheet) ?? book.sheet };
 }
 
-async function rowsOf(found: Behind, sheet: ReadySheet, offset: number, limit: number): Promise<Rows> {
+async function rowsWithin(found: Behind, sheet: ReadySheet, offset: number, limit: number): Promise<Rows> {
   const target = targetOf(sheet);
   const cells = sheet.columns.map(({ key }) => sql`${sql.identifier(key)}`);
   // Tables of other databases have no order of their own: all cells give one that holds from page to page.

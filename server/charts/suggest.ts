@@ -6,7 +6,7 @@ import { defaultOrder, type Frame } from '@/core/shaping';
 import { hasSteps, InvalidInput, type ChartSpec, type Columns, type Side } from '@/core/spec';
 import { Problem } from '../problem';
 import type { Book } from './book';
-import { drawnFrame, frameOf } from './model';
+import { modelOfFrame, frameOf } from './model';
 
 /** The forms that suit the picked columns, best first, each drawn from the sheet's own rows. None for no picks that a chart can be made of. */
 export async function suggest(
@@ -59,7 +59,7 @@ export async function suggest(
         left: sideValues(own, proposal.spec, 'left'),
         right: sideValues(own, proposal.spec, 'right'),
       });
-      const model = drawnFrame(fitted, book, own, size);
+      const model = modelOfFrame(fitted, book, own, size);
       return {
         form: model.form,
         score: proposal.score,

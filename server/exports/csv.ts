@@ -1,3 +1,4 @@
+import contentDisposition from 'content-disposition';
 import Papa from 'papaparse';
 import type { ChartModel } from '@/core/layout';
 import { fileNameOf } from '@/core/spec';
@@ -64,5 +65,5 @@ function pointRows(model: ChartModel, acrossName: string): (string | number)[][]
 export function attachment(title: string, extension: string): string {
   const name = fileNameOf(title);
   const ascii = fileNameOf(name.normalize('NFKD').replace(/[^\w -]/g, ''));
-  return `attachment; filename="${ascii}.${extension}"; filename*=UTF-8''${encodeURIComponent(`${name}.${extension}`)}`;
+  return contentDisposition(`${name}.${extension}`, { fallback: `${ascii}.${extension}` });
 }

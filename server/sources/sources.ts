@@ -4,7 +4,7 @@ import { drizzle } from 'drizzle-orm/node-postgres';
 import type { Pool, PoolClient } from 'pg';
 import type { Correction } from '@/core/inference';
 import { database } from '../db/client';
-import { sheets, sources } from '../db/schema';
+import { sheets, sources, type SheetRow } from '../db/schema';
 import { newId } from '../ids';
 import { notFound, Problem } from '../problem';
 import { alone, closeSource, parseAddress, reading, sourcePool, type Address } from './connection';
@@ -13,7 +13,6 @@ import { profileRelation, sourceColumns } from './profile';
 import { relationSql, type Live, type Relation } from './relation';
 import { decrypt, encrypt } from './secret';
 
-type SheetRow = typeof sheets.$inferSelect;
 type SourceRow = typeof sources.$inferSelect;
 /** The password stays here: no answer holds it. */
 const answer = ({ id, name, host, port, database: db, user }: SourceRow): Source => ({

@@ -1,6 +1,7 @@
 'use client';
 
 import { useState } from 'react';
+import { arc } from 'd3-shape';
 import type { SingleDrawing, Slice } from '@/core/layout';
 import type { DrawingProps } from './drawing';
 import styles from './ReadAcross.module.css';
@@ -32,7 +33,8 @@ export function PieDrawing({ model, slices, hole, small = false, width, height, 
         {slices.map((slice) => (
           <path
             key={slice.at}
-            d={slicePath(slice, center, scale, inner)}
+            d={slicePath(slice, scale, inner)}
+            transform={`translate(${center.x},${center.y})`}
             fill={slice.color}
             fillOpacity={model.series[0]?.clear === undefined ? undefined : 1 - model.series[0].clear}
             stroke="#fffdf8"
@@ -82,16 +84,14 @@ function onCircle(turn: number, { x, y }: Point, r: number): Point {
   return { x: x + Math.sin(angle) * r, y: y - Math.cos(angle) * r };
 }
 
-function slicePath({ from, to }: Slice, center: Point, r: number, inner: number): string {
-  // A single slice of everything is a circle; an arc that ends where it begins would draw nothing.
-  const end = to - from > 0.9999 ? from + 0.9999 : to;
-  const a = onCircle(from, center, r);
-  const b = onCircle(end, center, r);
-  const large = end - from > 0.5 ? 1 : 0;
-  if (inner === 0) return `M${center.x},${center.y}L${a.x},${a.y}A${r},${r} 0 ${large} 1 ${b.x},${b.y}Z`;
-  const [c, d] = [onCircle(end, center, inner), onCircle(from, center, inner)];
-  return `M${a.x},${a.y}A${r},${r} 0 ${large} 1 ${b.x},${b.y}L${c.x},${c.y}A${inner},${inner} 0 ${large} 0 ${d.x},${d.y}Z`;
-}
+/** A slice around the point 0, 0, clockwise from the top. */
+const slicePath = ({ from, to }: Slice, r: number, inner: number): string =>
+  arc()({
+    startAngle: from * 2 * Math.PI,
+    endAngle: to * 2 * Math.PI,
+    outerRadius: r,
+    innerRadius: inner,
+  }) ?? '';
 
 const REACH = 16;
 

@@ -1,29 +1,29 @@
+import {
+  symbol,
+  symbolCircle,
+  symbolCross,
+  symbolDiamond,
+  symbolSquare,
+  symbolStar,
+  symbolTriangle,
+  symbolWye,
+  type SymbolType,
+} from 'd3-shape';
 import type { SymbolName } from '@/core/layout';
 
-/** Marks of equal weight, one per series, so that colour is not the only sign. */
+const TYPES: Readonly<Record<SymbolName, SymbolType>> = {
+  circle: symbolCircle,
+  square: symbolSquare,
+  triangle: symbolTriangle,
+  diamond: symbolDiamond,
+  cross: symbolCross,
+  star: symbolStar,
+  wye: symbolWye,
+};
+
+/** Marks of equal area, one per series, so that colour is not the only sign: as large as a circle of radius `r`, around 0, 0. */
 export function symbolPath(name: SymbolName, r: number): string {
-  switch (name) {
-    case 'circle':
-      return `M${-r},0a${r},${r} 0 1,0 ${2 * r},0a${r},${r} 0 1,0 ${-2 * r},0Z`;
-    case 'square':
-      return `M${-r * 0.9},${-r * 0.9}h${r * 1.8}v${r * 1.8}h${-r * 1.8}Z`;
-    case 'triangle':
-      return `M0,${-r * 1.15}L${r * 1.05},${r * 0.8}H${-r * 1.05}Z`;
-    case 'diamond':
-      return `M0,${-r * 1.25}L${r * 1.1},0L0,${r * 1.25}L${-r * 1.1},0Z`;
-    case 'cross':
-      return `M${-r * 0.4},${-r * 1.1}h${r * 0.8}v${r * 0.7}h${r * 0.7}v${r * 0.8}h${-r * 0.7}v${r * 0.7}h${-r * 0.8}v${-r * 0.7}h${-r * 0.7}v${-r * 0.8}h${r * 0.7}Z`;
-    case 'star':
-      return (
-        Array.from({ length: 10 }, (_, i) => {
-          const a = (i * Math.PI) / 5 - Math.PI / 2;
-          const d = i % 2 ? r * 0.55 : r * 1.3;
-          return `${i ? 'L' : 'M'}${(Math.cos(a) * d).toFixed(2)},${(Math.sin(a) * d).toFixed(2)}`;
-        }).join('') + 'Z'
-      );
-    case 'wye':
-      return `M0,${r * 1.15}L${r * 1.05},${-r * 0.8}H${-r * 1.05}Z`;
-  }
+  return symbol(TYPES[name], Math.PI * r * r)() ?? '';
 }
 
 export function Mark({
