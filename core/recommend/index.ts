@@ -1,6 +1,7 @@
 export * from './carry';
 export * from './draft';
 export * from './fit';
+export * from './from-figures';
 export * from './picks';
 export * from './rules';
 export * from './sides';

@@ -142,7 +142,7 @@ test('the calendar of the desk holds for new charts', async () => {
   await keepSettings(parseSettings({ calendar: { weekStart: 'sunday', yearStart: 4 } }));
   const { calendar } = await settingsNow();
   await keepSettings(before);
-  const [{ spec }] = await suggest(await sheetBook(sheet.id), ['c1', 'c4'], size, undefined, calendar);
+  const [{ spec }] = await suggest(await sheetBook(sheet.id), ['c1', 'c4'], size, { calendar });
   expect(spec.calendar).toEqual({ weekStart: 'sunday', yearStart: 4 });
 });
 

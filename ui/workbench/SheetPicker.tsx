@@ -1,22 +1,21 @@
 'use client';
 
 import { memo, useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { App } from 'antd';
-import { keepPreviousData, useMutation, useQueries, useQueryClient } from '@tanstack/react-query';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { isNumeric, type ColumnProfile } from '@/core/inference';
 import { unitSign } from '@/core/layout';
-import { dayWords } from '../desk/dates';
 import { useKept } from '../theme/useKept';
-import { api, type Rows, type Sheet } from '../api';
-import { cellWords, headWords } from '../cards/cells';
+import type { Sheet } from '../api';
+import { headWords } from '../cards/cells';
 import { ColumnHead } from './ColumnHead';
+import { CountedAt } from './CountedAt';
+import { SheetCell } from './SheetCell';
+import { PAGE, usePages } from './usePages';
 import type { usePicking } from './useChart';
 import styles from './SheetPicker.module.css';
 import { usePickColors } from './usePickColors';
 
 const ROW = 28;
-const PAGE = 100;
 /** How narrow and how wide a column may be made, in pixels. */
 const NARROWEST = 56;
 const WIDEST = 720;
@@ -169,7 +168,7 @@ export const SheetPicker = memo(function SheetPicker({
                 style={{ transform: `translateY(${start}px)`, width: total }}
               >
                 {shownColumns.map(({ index: c, start: left, size }) => (
-                  <Cell
+                  <SheetCell
                     key={c}
                     column={columns[c]}
                     index={c}
@@ -208,101 +207,3 @@ export const SheetPicker = memo(function SheetPicker({
     </section>
   );
 });
-
-/** When the rows of a table that stays in its database were counted, and the way to count them anew. */
-function CountedAt({ sheet, at }: { sheet: Sheet; at: string }) {
-  const client = useQueryClient();
-  const { message } = App.useApp();
-  const count = useMutation({
-    mutationFn: () => api.countAnew(sheet.id),
-    onSuccess: (next) => {
-      client.setQueryData(['sheet', sheet.id], next);
-      void client.invalidateQueries({ queryKey: ['rows', sheet.id] });
-      void client.invalidateQueries({ queryKey: ['preview'] });
-    },
-    onError: (error) => message.error(error.message),
-  });
-  const old = useRef(Date.now() - Date.parse(at) > STALE_MS);
-  const { mutate } = count;
-  useEffect(() => {
-    // What was counted some time ago is counted anew when the sheet is opened.
-    if (old.current) mutate();
-    old.current = false;
-  }, [mutate]);
-  return (
-    <span>
-      {count.isPending ? 'counting …' : `counted ${dayWords(at)}`}{' '}
-      <button type="button" className="action" onClick={() => mutate()} disabled={count.isPending}>
-        Count anew
-      </button>
-    </span>
-  );
-}
-/** A count of rows is taken to hold for so long. */
-const STALE_MS = 5 * 60_000;
-
-interface CellProps {
-  column: ColumnProfile;
-  index: number;
-  left: number;
-  width: number;
-  value: Rows['rows'][number][number] | undefined;
-  unread?: string;
-  picked: boolean;
-  waiting: boolean;
-}
-
-function Cell({ column, index, left, width, value, unread, picked, waiting }: CellProps) {
-  const numeric = isNumeric(column);
-  const words = waiting ? '' : cellWords(value ?? null, column);
-  return (
-    <div
-      role="cell"
-      aria-colindex={index + 1}
-      className={`${styles.cell} ${numeric ? styles.number : ''} ${picked ? styles.picked : ''}`}
-      style={{ left, width }}
-      title={
-        unread === undefined
-          ? words.length > 16
-            ? words.slice(0, 600)
-            : undefined
-          : `"${unread}" could not be read; it is left out`
-      }
-    >
-      {unread === undefined ? words.slice(0, 160) : <mark className={styles.trouble}>{unread.slice(0, 80)}</mark>}
-    </div>
-  );
-}
-
-interface Page {
-  rows: Rows['rows'];
-  unread: Map<string, string>;
-}
-
-/** The pages of rows that are in sight, fetched as they come into it. */
-function usePages(sheet: Sheet, first: number, last: number): Map<number, Page> {
-  const numbers = useMemo(() => {
-    const from = Math.floor(first / PAGE);
-    return Array.from({ length: Math.floor(last / PAGE) - from + 1 }, (_, i) => from + i);
-  }, [first, last]);
-  const version = JSON.stringify(sheet.columns.map(({ type, format }) => [type, format.dateOrder, format.decimal]));
-  const results = useQueries({
-    queries: numbers.map((page) => ({
-      queryKey: ['rows', sheet.id, version, page],
-      queryFn: ({ signal }: { signal: AbortSignal }) => api.rows(sheet.id, page * PAGE, PAGE, signal),
-      staleTime: Infinity,
-      placeholderData: keepPreviousData,
-      select: toPage,
-    })),
-  });
-  return new Map(
-    numbers.flatMap((page, i) => {
-      const { data, isPlaceholderData } = results[i];
-      return data && !isPlaceholderData ? [[page, data] as const] : [];
-    }),
-  );
-}
-
-function toPage({ rows, unread }: Rows): Page {
-  return { rows, unread: new Map(unread.map(({ row, column, text }) => [`${row}:${column}`, text])) };
-}

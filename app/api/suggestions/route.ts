@@ -11,5 +11,5 @@ export const POST = handled(async (request: Request) => {
   const { sheet: id, picks, size, locale } = parseSuggestionsRequest(await jsonBody(request));
   const book = await sheetBook(id);
   const { calendar } = await settingsNow();
-  return Response.json({ suggestions: await suggest(book, picks(book.sheet.columns), size, locale, calendar) });
+  return Response.json({ suggestions: await suggest(book, picks(book.sheet.columns), size, { locale, calendar }) });
 });

@@ -2,13 +2,12 @@
 
 import { Button, Checkbox, Input, Select, Slider } from 'antd';
 import { useState } from 'react';
-import { isLying, slicesIn, hasScales, groupWords, type ChartModel } from '@/core/layout';
+import { hasScales, type ChartModel } from '@/core/layout';
 import {
   changeLayer,
   column,
   layerWords,
   moveLayer,
-  setColor,
   setStyle,
   setWhole,
   type ChartSpec,
@@ -16,54 +15,13 @@ import {
   type Sources,
   SHAPE_KINDS,
 } from '@/core/spec';
-import { Card, Field, SelectField } from '../../cards/Card';
-import styles from '../../cards/cards.module.css';
-import { ColorField } from '../../cards/ColorField';
-import { DASHES, LineWidth, PointSize, VALUES } from './mark-fields';
+import { Card, Field } from '../../cards/Card';
+import { DASHES, LineWidth, PointSize } from './mark-fields';
 import { shapeChoices, sideChoices, summaryChoices, type Choice } from '../menus';
 import { FigureFields, PieFields } from './FigureFields';
+import { LayerColors } from './LayerColors';
+import { ValuesFields } from './ValuesFields';
 import { useWork } from '../store';
-
-/** One colour for a layer; for each of its groups, or of its slices, where there are several. */
-function Colors({ layer, model }: { layer: Layer; model: ChartModel }) {
-  const edit = useWork((state) => state.edit);
-  const own = model.series.filter((series) => series.layer === layer.id);
-  const slices = slicesIn(model);
-  const groups =
-    slices.length > 0
-      ? slices.map(({ at, name, color }) => ({ words: String(model.across.values[at]), name, color }))
-      : own.flatMap(({ split, name, color }) =>
-          split === undefined ? [] : [{ words: groupWords(split), name, color }],
-        );
-  if (groups.length > 1)
-    return (
-      <Field label="Colours">
-        <ul className={styles.colors} aria-label="Colours" tabIndex={0}>
-          {groups.map(({ words, name, color }) => (
-            <li key={words}>
-              <ColorField
-                label={`Colour of ${name}`}
-                value={color}
-                bare
-                onChange={(chosen) => edit((now) => setColor(now, words, chosen))}
-              />
-              <span>{name}</span>
-            </li>
-          ))}
-        </ul>
-      </Field>
-    );
-  if (own.length !== 1) return null;
-  return (
-    <Field label="Colour">
-      <ColorField
-        label="Colour"
-        value={layer.style?.color ?? own[0].color}
-        onChange={(color) => edit((now) => setStyle(now, layer.id, { color }))}
-      />
-    </Field>
-  );
-}
 
 /** A layer's own settings: what it is called, its summary, shape and scale. */
 export function LayerCard({
@@ -126,7 +84,7 @@ export function LayerCard({
           </Checkbox>
         </Field>
       )}
-      <Colors layer={layer} model={model} />
+      <LayerColors layer={layer} model={model} />
       {(layer.shape === 'line' || layer.shape === 'area') && (
         <>
           <Field label="Line">
@@ -211,72 +169,5 @@ export function LayerCard({
         </p>
       )}
     </Card>
-  );
-}
-
-/** Which values are written on the marks, and how. */
-function ValuesFields({
-  layer,
-  model,
-  style,
-}: {
-  layer: Layer;
-  model: ChartModel;
-  style: (change: NonNullable<Layer['style']>) => void;
-}) {
-  const { values, valuesAs, valuesOf, shareOf } = layer.style ?? {};
-  const stacked = model.series.some(
-    (series) => series.layer === layer.id && series.stack !== undefined && !series.share,
-  );
-  return (
-    <>
-      <SelectField
-        label="Values"
-        name="Values on the marks"
-        value={values === true ? 'all' : values || 'none'}
-        onChange={(next: 'none' | 'all' | 'ends' | 'extremes') =>
-          style({ values: next === 'none' ? undefined : next === 'all' ? true : next })
-        }
-        options={[...VALUES]}
-      />
-      {values && (
-        <SelectField
-          label="Written as"
-          name="Values are written as"
-          value={valuesAs ?? 'amount'}
-          onChange={(next: 'amount' | 'share' | 'both') => style({ valuesAs: next })}
-          options={[
-            { value: 'amount', label: 'Amount' },
-            { value: 'share', label: 'Share' },
-            { value: 'both', label: 'Amount and share' },
-          ]}
-        />
-      )}
-      {values && stacked && (valuesAs === 'share' || valuesAs === 'both') && (
-        <SelectField
-          label="Share of"
-          name="Shares are of"
-          value={shareOf ?? 'place'}
-          onChange={(next: 'place' | 'all') => style({ shareOf: next === 'place' ? undefined : next })}
-          options={[
-            { value: 'place', label: isLying(model) ? 'Its bar' : 'Its column' },
-            { value: 'all', label: 'All of them' },
-          ]}
-        />
-      )}
-      {values && stacked && (
-        <SelectField
-          label="Of stacks"
-          name="Values of stacks"
-          value={valuesOf ?? 'parts'}
-          onChange={(next: 'parts' | 'totals' | 'both') => style({ valuesOf: next })}
-          options={[
-            { value: 'parts', label: 'The parts' },
-            { value: 'totals', label: 'The totals' },
-            { value: 'both', label: 'Both' },
-          ]}
-        />
-      )}
-    </>
   );
 }
