@@ -83,6 +83,19 @@ describe('after the summary', () => {
   });
 });
 
+test('groups in the order of the sheet stand as their first rows do, and turned round the other way', async () => {
+  const order = async (descending: boolean) =>
+    (
+      await drawn(sales, {
+        across: { as: 'group', column: 'c2', order: { by: 'sheet', descending } },
+        layers: [layer()],
+      })
+    ).across.values;
+  // Blanks stand last whichever way.
+  expect(await order(false)).toEqual(['Yard', 'Shop', 'Stall', 'Web', '(blank)']);
+  expect(await order(true)).toEqual(['Web', 'Stall', 'Shop', 'Yard', '(blank)']);
+});
+
 describe('what is only read across', () => {
   const read = layer({ id: 'l2', amount: { formula: 'c5 / c4' }, shape: 'read' });
   test('stands in no mark, scale, title or legend, but in the words of each place and in the sentence', async () => {

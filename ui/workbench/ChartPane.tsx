@@ -3,22 +3,15 @@
 import { useCallback, useMemo, useRef, useState, type ReactNode, type RefObject } from 'react';
 import { Spin } from 'antd';
 import type { ChartLook, PlacedPoint, Sources } from '@/core/spec';
-import { CardPopover } from '../cards/CardPopover';
 import type { Sheet } from '../api';
-import { isBare, scrollOf, inSight, type ChartModel } from '@/core/layout';
-import { ChartDrawing } from '../chart/ChartDrawing';
-import { lettersStyle } from '../chart/letters';
+import { inSight, scrollOf, type ChartModel } from '@/core/layout';
 import type { ChartPart } from '../chart/part';
 import styles from './ChartPane.module.css';
-import { ChartParts } from './ChartParts';
-import { InPlaceText } from './InPlaceText';
+import { ChartCanvas, type Pointed } from './ChartCanvas';
+import { ChartCaption } from './ChartCaption';
 import { Legend } from './Legend';
 import { PartsMenu } from './PartsMenu';
-import { DotCard } from './point/DotCard';
-import { PlaceScroll } from './PlaceScroll';
-import { PointCard } from './point/PointCard';
 import { RowsBehind } from './point/RowsBehind';
-import { useWork } from './store';
 import type { Size, usePreview } from './useChart';
 
 interface Props {
@@ -36,27 +29,17 @@ interface Props {
 /** The chart with its title; every part of it is its own control. */
 export function ChartPane({ holder, size, sheet, sources, preview, busy, error, lacks }: Props) {
   const { spec, model } = preview;
-  const edit = useWork((state) => state.edit);
   const figure = useRef<HTMLElement>(null);
   const [openPart, setOpenPart] = useState<ChartPart>();
-  const [pointed, setPointed] = useState<{ place?: number; series?: string; x: number; y: number }>();
+  const [pointed, setPointed] = useState<Pointed>();
   const [rowsOf, setRowsOf] = useState<PlacedPoint>();
-  const canvas = useRef<HTMLDivElement>(null);
   const { seen, from, setFrom } = useScrolled(model);
-  const onPoint = useCallback(
-    (place: number, at: { x: number; y: number }, series?: string) =>
-      setPointed({ place: from + place, series, ...at }),
-    [from],
-  );
-  const onDot = useCallback((dot: number, at: { x: number; y: number }) => setPointed({ place: dot, ...at }), []);
   // A click on the ground while a card is open closes it, and opens no other.
   const busyWith = useRef(false);
   const onPart = useCallback((part: ChartPart) => {
     if ((part.is === 'look' || part.is === 'grid') && busyWith.current) return;
     setOpenPart(part);
   }, []);
-  const write = (name: 'title' | 'subtitle') => (text: string | undefined) =>
-    edit((now) => ({ ...now, text: { ...now.text, [name]: text } }));
   const legend = spec?.look?.legend;
   const aside = legend === 'left' || legend === 'right' || legend === 'bottom' ? legend : undefined;
   const trouble = error ?? preview.error?.message;
@@ -75,107 +58,25 @@ export function ChartPane({ holder, size, sheet, sources, preview, busy, error, 
         aria-label={model ? `${model.title}. ${model.sentence}` : 'Chart'}
       >
         <div className={styles.scaled} data-ground style={scaledBy(spec?.look?.letters)}>
-          <figcaption
-            className={styles.caption}
-            data-ground
-            data-align={spec?.look?.title}
-            data-several={((model?.series.length ?? 0) > 1 && !aside) || undefined}
-          >
-            {model && spec && (
-              <>
-                <div className={styles.titleRow} data-ground>
-                  <h1 className={styles.heading} data-ground>
-                    <InPlaceText
-                      className={styles.title}
-                      style={lettersStyle(spec.look?.titleLetters)}
-                      text={model.title}
-                      what="Title"
-                      written={spec.text.title !== undefined}
-                      onChange={write('title')}
-                    />
-                  </h1>
-                </div>
-                <div className={styles.subtitle} data-ground>
-                  <InPlaceText
-                    text={model.subtitle ?? ''}
-                    what="Subtitle"
-                    written={spec.text.subtitle !== undefined}
-                    onChange={write('subtitle')}
-                    placeholder="Add a subtitle"
-                  />
-                </div>
-                {!aside && <Legend model={model} spec={spec} onOpen={setOpenPart} />}
-              </>
-            )}
-          </figcaption>
+          <ChartCaption model={model} spec={spec} aside={aside !== undefined} onOpen={setOpenPart} />
           <div className={styles.middle} data-legend={aside} data-ground>
             {aside && model && spec && <Legend model={model} spec={spec} onOpen={setOpenPart} />}
             <div ref={holder} className={styles.holder} data-ground>
               {model && seen && spec && size.width > 0 && (
-                <div
-                  ref={canvas}
-                  className={styles.canvas}
-                  data-ground
-                  data-pointed={pointed && ''}
-                  style={{ width: model.size.width, height: model.size.height }}
-                >
-                  <ChartDrawing
-                    model={seen}
-                    width={model.size.width}
-                    height={model.size.height}
-                    onPart={onPart}
-                    {...(model.points ? { onDot } : { onPoint })}
-                  />
-                  <div
-                    className={styles.over}
-                    style={{
-                      top: (model.panels?.[0]?.top ?? 0) - (isBare(model) ? ABOVE_BARE : 0),
-                      ...(model.size.cell && !isBare(model)
-                        ? model.size.cell
-                        : { width: model.size.width, height: model.size.height }),
-                    }}
-                  >
-                    <ChartParts
-                      model={model.size.cell ? { ...model, size: { ...model.size, ...model.size.cell } } : model}
-                      spec={spec}
-                      sources={sources}
-                      open={openPart}
-                      onOpen={setOpenPart}
-                    />
-                  </div>
-                  {scrollOf(model) && <PlaceScroll model={model} from={from} onFrom={setFrom} over={canvas} />}
-                  {pointed && (
-                    <CardPopover
-                      open
-                      key={`${pointed.place} ${pointed.x} ${pointed.y}`}
-                      onOpenChange={(next) => !next && setPointed(undefined)}
-                      placement="right"
-                      content={
-                        model.points ? (
-                          <DotCard
-                            model={model}
-                            dot={pointed.place}
-                            onRows={setRowsOf}
-                            onDone={() => setPointed(undefined)}
-                          />
-                        ) : (
-                          <PointCard
-                            model={model}
-                            spec={spec}
-                            sources={sources}
-                            place={pointed.place}
-                            series={pointed.series}
-                            onLook={setOpenPart}
-                            onRows={setRowsOf}
-                            onDone={() => setPointed(undefined)}
-                          />
-                        )
-                      }
-                    >
-                      <span className={styles.pointed} style={{ left: pointed.x, top: pointed.y }} data-no-export />
-                    </CardPopover>
-                  )}
-                </div>
+                <ChartCanvas
+                  model={model}
+                  seen={seen}
+                  spec={spec}
+                  sources={sources}
+                  from={from}
+                  onFrom={setFrom}
+                  open={openPart}
+                  onOpen={setOpenPart}
+                  onPart={onPart}
+                  pointed={pointed}
+                  onPointed={setPointed}
+                  onRows={setRowsOf}
+                />
               )}
               {!spec && !busy && !trouble && !lacks && <Invitation sheet={sheet} />}
             </div>
@@ -234,9 +135,6 @@ function useScrolled(model: ChartModel | undefined) {
   const setFrom = useCallback((next: number) => setScrolled({ chart, from: next }), [chart]);
   return { seen, from, setFrom };
 }
-
-/** The title of bare copies' scale stands above the first one's label, in pixels. */
-const ABOVE_BARE = 40;
 
 const LETTERS = { small: 0.86, normal: 1, large: 1.2 } as const;
 

@@ -1,0 +1,108 @@
+import { useCallback, useRef } from 'react';
+import { isBare, scrollOf, type ChartModel } from '@/core/layout';
+import type { ChartSpec, PlacedPoint, Sources } from '@/core/spec';
+import { CardPopover } from '../cards/CardPopover';
+import { ChartDrawing } from '../chart/ChartDrawing';
+import type { ChartPart } from '../chart/part';
+import styles from './ChartPane.module.css';
+import { ChartParts } from './ChartParts';
+import { PlaceScroll } from './PlaceScroll';
+import { DotCard } from './point/DotCard';
+import { PointCard } from './point/PointCard';
+
+/** A place, or a dot, that was clicked, and where. */
+export interface Pointed {
+  place?: number;
+  series?: string;
+  x: number;
+  y: number;
+}
+
+interface Props {
+  model: ChartModel;
+  /** The part of it that is in sight, from the place `from` on. */
+  seen: ChartModel;
+  spec: ChartSpec;
+  sources: Sources;
+  from: number;
+  onFrom: (from: number) => void;
+  open: ChartPart | undefined;
+  onOpen: (part: ChartPart | undefined) => void;
+  /** A part was clicked on the drawing itself. */
+  onPart: (part: ChartPart) => void;
+  pointed: Pointed | undefined;
+  onPointed: (pointed: Pointed | undefined) => void;
+  onRows: (point: PlacedPoint) => void;
+}
+
+/** The title of bare copies' scale stands above the first one's label, in pixels. */
+const ABOVE_BARE = 40;
+
+/** The drawing with what lies over it: the areas that open cards, titles of axes, the bar that scrolls, the card of a point. */
+export function ChartCanvas(props: Props) {
+  const { model, seen, spec, sources, from, onFrom, open, onOpen, onPart, pointed, onPointed, onRows } = props;
+  const canvas = useRef<HTMLDivElement>(null);
+  const { width, height, cell } = model.size;
+  const onPoint = useCallback(
+    (place: number, at: { x: number; y: number }, series?: string) => onPointed({ place: from + place, series, ...at }),
+    [from, onPointed],
+  );
+  const onDot = useCallback(
+    (dot: number, at: { x: number; y: number }) => onPointed({ place: dot, ...at }),
+    [onPointed],
+  );
+  const done = () => onPointed(undefined);
+  return (
+    <div ref={canvas} className={styles.canvas} data-ground data-pointed={pointed && ''} style={{ width, height }}>
+      <ChartDrawing
+        model={seen}
+        width={width}
+        height={height}
+        onPart={onPart}
+        {...(model.points ? { onDot } : { onPoint })}
+      />
+      <div
+        className={styles.over}
+        style={{
+          top: (model.panels?.[0]?.top ?? 0) - (isBare(model) ? ABOVE_BARE : 0),
+          ...(cell && !isBare(model) ? cell : { width, height }),
+        }}
+      >
+        <ChartParts
+          model={cell ? { ...model, size: { ...model.size, ...cell } } : model}
+          spec={spec}
+          sources={sources}
+          open={open}
+          onOpen={onOpen}
+        />
+      </div>
+      {scrollOf(model) && <PlaceScroll model={model} from={from} onFrom={onFrom} over={canvas} />}
+      {pointed && (
+        <CardPopover
+          open
+          key={`${pointed.place} ${pointed.x} ${pointed.y}`}
+          onOpenChange={(next) => !next && done()}
+          placement="right"
+          content={
+            model.points ? (
+              <DotCard model={model} dot={pointed.place} onRows={onRows} onDone={done} />
+            ) : (
+              <PointCard
+                model={model}
+                spec={spec}
+                sources={sources}
+                place={pointed.place}
+                series={pointed.series}
+                onLook={onOpen}
+                onRows={onRows}
+                onDone={done}
+              />
+            )
+          }
+        >
+          <span className={styles.pointed} style={{ left: pointed.x, top: pointed.y }} data-no-export />
+        </CardPopover>
+      )}
+    </div>
+  );
+}
