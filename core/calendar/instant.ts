@@ -19,7 +19,10 @@ function daysFromCivil(year: number, month: number, day: number): number {
   return era * 146097 + yearOfEra * 365 + Math.floor(yearOfEra / 4) - Math.floor(yearOfEra / 100) + dayOfYear - 719468;
 }
 
-/** The instant of a calendar date. `month` runs 1 to 12; out-of-range parts carry over, years below 100 stay as given. */
+/**
+ * The instant of a calendar date. `month` runs 1 to 12; out-of-range parts carry over, years below 100 stay as given.
+ * Example: `isoDate(instant(2025, 3, 4))` is `'2025-03-04'`.
+ */
 export function instant(year: number, month = 1, day = 1, hour = 0, minute = 0, second = 0): Instant {
   const carried = Math.floor((month - 1) / 12);
   const days = daysFromCivil(year + carried, month - carried * 12, day);
@@ -33,7 +36,10 @@ export interface Fields {
   readonly hour: number;
 }
 
-/** Year, month (1–12), day of the month and hour (0–23) of an instant. Source of the method: Hinnant, civil_from_days. */
+/**
+ * Year, month (1–12), day of the month and hour (0–23) of an instant. Source of the method: Hinnant, civil_from_days.
+ * Example: `fields(fromIso('2025-03-04T16:20:00')).hour` is `16`.
+ */
 export function fields(at: Instant): Fields {
   const days = Math.floor(at / DAY);
   const shifted = days + 719468;
@@ -55,26 +61,38 @@ export function fields(at: Instant): Fields {
 
 const MONTH_LENGTHS = [31, 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31];
 
-/** How many days the month has: 28 to 31. */
+/**
+ * How many days the month has: 28 to 31.
+ * Example: `daysInMonth(2024, 2)` is `29`.
+ */
 export function daysInMonth(year: number, month: number): number {
   const leap = month === 2 && year % 4 === 0 && (year % 100 !== 0 || year % 400 === 0);
   return MONTH_LENGTHS[month - 1] + (leap ? 1 : 0);
 }
 
-/** Whether such a day exists: 31 February does not. */
+/**
+ * Whether such a day exists: 31 February does not.
+ * Example: `isCalendarDate(2025, 2, 29)` is `false`.
+ */
 export function isCalendarDate(year: number, month: number, day: number): boolean {
   return month >= 1 && month <= 12 && day >= 1 && day <= daysInMonth(year, month);
 }
 
 const TWO = Array.from({ length: 100 }, (_, n) => String(n).padStart(2, '0'));
 
-/** ISO 8601 date, `2025-03-04`. */
+/**
+ * ISO 8601 date, `2025-03-04`.
+ * Example: `isoDate(fromIso('2025-03-04T16:20:00'))` is `'2025-03-04'`.
+ */
 export function isoDate(at: Instant): string {
   const { year, month, day } = fields(at);
   return `${String(year).padStart(4, '0')}-${TWO[month]}-${TWO[day]}`;
 }
 
-/** ISO 8601 date and time without a zone, `2025-03-04T16:20:00`; fractions of a second are left off. */
+/**
+ * ISO 8601 date and time without a zone, `2025-03-04T16:20:00`; fractions of a second are left off.
+ * Example: `isoDateTime(fromIso('2025-03-04'))` is `'2025-03-04T00:00:00'`.
+ */
 export function isoDateTime(at: Instant): string {
   const seconds = Math.floor(at / 1000);
   const ofDay = seconds - Math.floor(seconds / 86_400) * 86_400;
@@ -86,6 +104,7 @@ const ISO = /^(\d{4})-(\d{2})-(\d{2})(?:[T ](\d{2}):(\d{2})(?::(\d{2})(?:\.\d+)?
 /**
  * Reads what `isoDate` and `isoDateTime` write.
  * @throws RangeError with the text where it is not such a date.
+ * Example: `fromIso('1970-01-02')` is `86_400_000`.
  */
 export function fromIso(text: string): Instant {
   const found = ISO.exec(text);

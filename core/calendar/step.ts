@@ -15,6 +15,7 @@ const MONTHS: Partial<Record<Step, number>> = { year: 12, quarter: 3, month: 1 }
 /**
  * The first instant of the step that holds `at`. Years and quarters follow `yearStart`; weeks begin on Monday
  * (ISO 8601-1:2019, 3.1.1.23) unless the calendar says Sunday.
+ * Example: `isoDate(floor(fromIso('2025-03-04'), 'quarter'))` is `'2025-01-01'`.
  */
 export function floor(at: Instant, step: Step, calendar: Calendar = {}): Instant {
   if (step === 'hour') return Math.floor(at / HOUR) * HOUR;
@@ -32,7 +33,10 @@ export function floor(at: Instant, step: Step, calendar: Calendar = {}): Instant
   return instant(0, months - mod(months, size) + shift + 1);
 }
 
-/** `count` steps later (earlier where negative) than the start of a step. */
+/**
+ * `count` steps later (earlier where negative) than the start of a step.
+ * Example: `isoDate(offset(fromIso('2025-01-01'), 'month', 2))` is `'2025-03-01'`.
+ */
 export function offset(start: Instant, step: Step, count: number): Instant {
   const months = MONTHS[step];
   if (months !== undefined) {
@@ -42,7 +46,10 @@ export function offset(start: Instant, step: Step, count: number): Instant {
   return start + count * (step === 'week' ? 7 * DAY : step === 'day' ? DAY : HOUR);
 }
 
-/** How many steps lie between two starts of steps: 0 for the same one. */
+/**
+ * How many steps lie between two starts of steps: 0 for the same one.
+ * Example: `count(fromIso('2025-01-01'), fromIso('2025-04-01'), 'month')` is `3`.
+ */
 export function count(from: Instant, to: Instant, step: Step): number {
   const months = MONTHS[step];
   if (months !== undefined) {
@@ -53,16 +60,27 @@ export function count(from: Instant, to: Instant, step: Step): number {
   return Math.round((to - from) / (step === 'week' ? 7 * DAY : step === 'day' ? DAY : HOUR));
 }
 
-/** The unbroken run of starts of steps from the one that holds `first` to the one that holds `last`, both included. */
+/**
+ * The unbroken run of starts of steps from the one that holds `first` to the one that holds `last`, both included.
+ * Example: `range(fromIso('2025-01-20'), fromIso('2025-02-03'), 'month').map(isoDate)` is `['2025-01-01', '2025-02-01']`.
+ */
 export function range(first: Instant, last: Instant, step: Step, calendar: Calendar = {}): Instant[] {
   const start = floor(first, step, calendar);
   const length = count(start, floor(last, step, calendar), step) + 1;
   return Array.from({ length: Math.max(length, 0) }, (_, i) => offset(start, step, i));
 }
 
+/**
+ * The next longer step, if there is one.
+ * Example: `coarser('month')` is `'quarter'`.
+ */
 export function coarser(step: Step): Step | undefined {
   return STEPS[STEPS.indexOf(step) - 1];
 }
+/**
+ * The next shorter step, if there is one.
+ * Example: `finer('month')` is `'week'`.
+ */
 export function finer(step: Step): Step | undefined {
   return STEPS[STEPS.indexOf(step) + 1];
 }
@@ -73,6 +91,7 @@ const READABLE = { least: 6, most: 60, best: 30 };
 /**
  * The step to begin with: of those that give 6 to 60 places between `first` and `last` the one nearest to 30 by ratio;
  * if none does, the one nearest to that span. `finest` bounds it: a column of months has no days.
+ * Example: `firstStep(fromIso('2023-01-01'), fromIso('2025-06-30'))` is `'month'`.
  */
 export function firstStep(first: Instant, last: Instant, finest: Step = 'hour', calendar: Calendar = {}): Step {
   const allowed = STEPS.slice(0, STEPS.indexOf(finest) + 1);
@@ -85,7 +104,10 @@ export function firstStep(first: Instant, last: Instant, finest: Step = 'hour', 
   return allowed.reduce((best, step) => (away(step) < away(best) ? step : best));
 }
 
-/** ISO 8601 week date: the week belongs to the year that holds its Thursday. `week` runs 1 to 53. */
+/**
+ * ISO 8601 week date: the week belongs to the year that holds its Thursday. `week` runs 1 to 53.
+ * Example: `isoWeek(fromIso('2025-12-29'))` is `{ year: 2026, week: 1 }`.
+ */
 export function isoWeek(at: Instant): { readonly year: number; readonly week: number } {
   const thursday = floor(at, 'week') + 3 * DAY;
   const { year } = fields(thursday);

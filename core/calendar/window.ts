@@ -32,6 +32,7 @@ export function windowRange(
  * The start of the same step a year earlier: the same month, quarter or hour; of days the same date (29 February has
  * none); of weeks the one of the same number by ISO 8601 (week 53 mostly has none), of weeks that begin on Sunday the
  * one 52 weeks before. `undefined` where there is none.
+ * Example: `isoDate(yearBefore(fromIso('2025-03-01'), 'month'))` is `'2024-03-01'`.
  */
 export function yearBefore(start: Instant, step: Step, calendar: Calendar = {}): Instant | undefined {
   if (step === 'week') {

@@ -90,7 +90,10 @@ export function stepLabel(iso: string, step: Step, manner: Manner = {}): string 
   }
 }
 
-/** The short word of a step on an axis, and the larger step it belongs to, written once where it changes. */
+/**
+ * The short word of a step on an axis, and the larger step it belongs to, written once where it changes.
+ * Example: `stepTick('2025-03-01', 'month')` is `{ label: 'Mar', under: '2025' }`.
+ */
 export function stepTick(iso: string, step: Step, manner: Manner = {}): { label: string; under?: string } {
   const at = fromIso(iso);
   const { locale } = manner;
@@ -151,7 +154,10 @@ export function roundStride(step: Step): readonly number[] {
   }
 }
 
-/** Where a stride may begin: January for months, the year divisible by the stride, Monday for days. */
+/**
+ * Where a stride may begin: January for months, the year divisible by the stride, Monday for days.
+ * Example: `startsStride('2025-04-01', 'month', 3)` is `true`.
+ */
 export function startsStride(iso: string, step: Step, stride: number, calendar: Calendar = {}): boolean {
   const at = fromIso(iso);
   const f = fields(at);

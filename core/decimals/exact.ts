@@ -37,12 +37,18 @@ export function exactText(units: bigint, scale: number): string {
   return units < 0n ? `-${text}` : text;
 }
 
-/** The double nearest to exact units. */
+/**
+ * The double nearest to exact units.
+ * Example: `exactNumber(1230n, 2)` is `12.3`.
+ */
 export function exactNumber(units: bigint, scale: number): number {
   return Number(exactText(units, scale));
 }
 
-/** The double nearest to exact units divided by a count: an average, rounded to 20 places before it becomes a double. */
+/**
+ * The double nearest to exact units divided by a count: an average, rounded to 20 places before it becomes a double.
+ * Example: `exactMean(1n, 0, 4)` is `0.25`.
+ */
 export function exactMean(units: bigint, scale: number, count: number): number {
   const more = 20;
   const widened = (units * 10n ** BigInt(more)) / BigInt(count);
@@ -52,6 +58,7 @@ export function exactMean(units: bigint, scale: number, count: number): number {
 /**
  * The sum of doubles that stand for decimals, as decimals: 0.1 and 0.2 are 0.3. Numbers too large or too small to be
  * written without an exponent are added as doubles.
+ * Example: `addDecimals([0.1, 0.2])` is `0.3`.
  */
 export function addDecimals(values: readonly number[]): number {
   const texts = values.map(String);

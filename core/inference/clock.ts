@@ -30,7 +30,10 @@ export function clockAt(found: RegExpExecArray, at: number): ClockReading | unde
   return { ms: ((hours * 60 + minute) * 60 + Math.min(second, 59)) * 1000, zoned: found[at + 4] !== undefined };
 }
 
-/** Reads a time of day as `HH:MM:SS`; `undefined` where it is none. */
+/**
+ * Reads a time of day as `HH:MM:SS`; `undefined` where it is none.
+ * Example: `readTime('4:20 pm')` is `'16:20:00'`.
+ */
 export function readTime(text: string): string | undefined {
   const found = CLOCK_ONLY.exec(text);
   const clock = found && clockAt(found, 1);

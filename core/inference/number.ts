@@ -97,7 +97,10 @@ function plainDigits(body: string, decimal: '.' | ','): string | undefined {
   return fraction ? `${digits}.${fraction}` : digits;
 }
 
-/** Moves the decimal point of a plain unsigned decimal by `places` (right where positive), losing no digit. */
+/**
+ * Moves the decimal point of a plain unsigned decimal by `places` (right where positive), losing no digit.
+ * Example: `shift('12.5', 3)` is `'12500'`.
+ */
 export function shift(plain: string, places: number): string {
   const [whole, fraction = ''] = plain.split('.');
   const digits = whole + fraction;

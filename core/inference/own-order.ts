@@ -47,6 +47,7 @@ function plain(word: string): string {
 /**
  * The place of words that are steps of one scale, such as S, M and L, or low, medium and high; `undefined` where they
  * are fewer than two, or not all of one scale.
+ * Example: `['L', 'S', 'M'].sort((a, b) => ownOrder(['L', 'S', 'M'])(a) - ownOrder(['L', 'S', 'M'])(b))` is `['S', 'M', 'L']`.
  */
 export function ownOrder(words: readonly string[]): ((word: string) => number) | undefined {
   if (words.length < 2 || words.length > MOST_STEPS) return undefined;

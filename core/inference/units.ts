@@ -30,7 +30,10 @@ const SIGNS: Readonly<Record<string, string>> = {
 
 const CODES: ReadonlySet<string> = new Set(Intl.supportedValuesOf('currency'));
 
-/** The ISO 4217 code of a currency sign or code; `undefined` for anything else. */
+/**
+ * The ISO 4217 code of a currency sign or code; `undefined` for anything else.
+ * Example: `currencyCode('£')` is `'GBP'`.
+ */
 export function currencyCode(mark: string): string | undefined {
   if (Object.hasOwn(SIGNS, mark)) return SIGNS[mark];
   return mark.length === 3 && CODES.has(mark) ? mark : undefined;

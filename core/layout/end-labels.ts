@@ -4,6 +4,7 @@ const LINE = 16;
 /**
  * Spreads names at the ends of lines so that none covers another: `wanted` are the heights of the ends, the answer
  * keeps their order and stays within `top` to `bottom`. `undefined` where there is no room for all.
+ * Example: `spreadLabels([50, 52], 0, 100).length` is `2`.
  */
 export function spreadLabels(wanted: readonly number[], top: number, bottom: number): number[] | undefined {
   if (wanted.length * LINE > bottom - top + LINE) return undefined;

@@ -31,7 +31,10 @@ function marksAround(low: number, high: number): number[] {
   );
 }
 
-/** Where a value stands on a scale, as a fraction of its length from its beginning. */
+/**
+ * Where a value stands on a scale, as a fraction of its length from its beginning.
+ * Example: `alongScale(10, [1, 100], 'log')` is `0.5`.
+ */
 export function alongScale(value: number, [low, high]: readonly [number, number], kind: 'linear' | 'log'): number {
   return kind === 'log'
     ? (Math.log(value) - Math.log(low)) / (Math.log(high) - Math.log(low))

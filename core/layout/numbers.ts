@@ -47,7 +47,10 @@ export interface NumberStyle {
 
 const isCurrency = (unit: string | undefined): unit is string => unit !== undefined && /^[A-Z]{3}$/.test(unit);
 
-/** Ones, thousands, millions or billions for a whole scale, by its largest number; only those that the place has a short word for. */
+/**
+ * Ones, thousands, millions or billions for a whole scale, by its largest number; only those that the place has a short word for.
+ * Example: `unitFor(2_400_000)` is `'millions'`.
+ */
 export function unitFor(largest: number, locale?: Locale): NumberUnit {
   const size = Math.abs(largest);
   const suits = size >= 1e9 ? 'billions' : size >= 1e6 ? 'millions' : size >= 1e4 ? 'thousands' : 'ones';
@@ -86,7 +89,10 @@ export function writeNumber(value: number, { unit, in: counted, decimals, locale
   return minus(parts.map(({ value: part }, i) => (i === last ? part + suffix : part)).join(''));
 }
 
-/** A single value, whole, for reading: money to its minor unit, others to at most four figures after the point that matter. */
+/**
+ * A single value, whole, for reading: money to its minor unit, others to at most four figures after the point that matter.
+ * Example: `writeValue(1234.5, 'GBP')` is `'£1,234.50'`.
+ */
 export function writeValue(
   value: number,
   unit: string | undefined,

@@ -40,7 +40,10 @@ export function spanOf(values: readonly number[], { fit, min, max, room }: Scale
   return [start, end];
 }
 
-/** The lowest and highest of the finite values; 0 and 1 where there is none. */
+/**
+ * The lowest and highest of the finite values; 0 and 1 where there is none.
+ * Example: `extent([3, 9, 5])` is `{ low: 3, high: 9 }`.
+ */
 export function extent(values: readonly number[]): { low: number; high: number } {
   let low = Infinity;
   let high = -Infinity;

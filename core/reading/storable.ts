@@ -10,7 +10,10 @@ export function storable(text: string): string {
   return isStorable(text) ? text : text.replace(EACH, '\uFFFD');
 }
 
-/** The first characters of a text, none of them cut in two. @param most in UTF-16 units */
+/**
+ * The first characters of a text, none of them cut in two. @param most in UTF-16 units
+ * Example: `beginning('Takings', 4)` is `'Taki'`.
+ */
 export function beginning(text: string, most: number): string {
   if (text.length <= most) return text;
   const last = text.charCodeAt(most - 1);

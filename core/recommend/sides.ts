@@ -79,7 +79,10 @@ function whyRight(
 
 const rounded = (times: number) => Number(times.toPrecision(2)).toLocaleString('en-GB');
 
-/** The median of what is there; null of nothing. */
+/**
+ * The median of what is there; null of nothing.
+ * Example: `median([4, null, 1, 3])` is `3`.
+ */
 export function median(values: readonly (number | null)[]): number | null {
   const sorted = values.filter((value): value is number => value !== null).sort((a, b) => a - b);
   if (sorted.length === 0) return null;

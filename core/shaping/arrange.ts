@@ -15,7 +15,10 @@ export interface Arrangement {
   readonly otherAt?: number;
 }
 
-/** Every place by itself. */
+/**
+ * Every place by itself.
+ * Example: `asLaid({ values: ['a', 'b'] })` is `{ values: ['a', 'b'], places: [[0], [1]] }`.
+ */
 export function asLaid({ values, blankAt }: Pick<FrameAcross, 'values' | 'blankAt'>): Arrangement {
   return { values, places: values.map((_, i) => [i]), ...(blankAt === undefined ? {} : { blankAt }) };
 }
@@ -41,13 +44,19 @@ export function inOrder(
   return taken(arranged, orderOfGroups({ values, blankAt, ...ranked }, order));
 }
 
-/** The groups without some of them. */
+/**
+ * The groups without some of them.
+ * Example: `without(asLaid({ values: ['a', 'b'] }), (place) => place === 0)` is `{ values: ['b'], places: [[1]] }`.
+ */
 export function without(arranged: Arrangement, leaves: (place: number) => boolean): Arrangement {
   const shown = arranged.values.map((_, i) => i).filter((i) => !leaves(i));
   return shown.length === arranged.values.length ? arranged : taken(arranged, shown);
 }
 
-/** The first so many groups, and the rest together. */
+/**
+ * The first so many groups, and the rest together.
+ * Example: `keepFirst(asLaid({ values: ['a', 'b', 'c'] }), 1)` is `{ values: ['a', 'Other'], places: [[0], [1, 2]], otherAt: 1 }`.
+ */
 export function keepFirst(arranged: Arrangement, keep: number | undefined): Arrangement {
   if (keep === undefined || arranged.values.length <= keep) return arranged;
   const kept = taken(

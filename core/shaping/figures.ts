@@ -123,6 +123,10 @@ export function blankRows(layer: Layer, query: GroupedQuery, grain: Grain): { of
   return out > 0 ? { of, out } : undefined;
 }
 
+/**
+ * Counts of a grain added up.
+ * Example: `total([2, null, 3])` is `5`.
+ */
 export function total(counts: readonly (string | number | null)[] | undefined): number {
   return (counts ?? []).reduce<number>((sum, count) => sum + Number(count ?? 0), 0);
 }

@@ -18,6 +18,7 @@ export interface GapsDecision {
  * Whether places without rows are left open, bridged or counted as zero, where the user did not say. Judged against the
  * data's own rhythm: places that the data never fills (a weekday, a month, the years between two censuses) are rests,
  * not gaps; readings at irregular, sparse times are joined.
+ * Example: `decideGaps([true, true, false, true], 'day', undefined)` is `{ gaps: 'open', rests: [] }`.
  */
 export function decideGaps(filled: readonly boolean[], step: Step, wish: Gaps | undefined): GapsDecision {
   const rests = restPlaces(filled, PERIOD[step]);

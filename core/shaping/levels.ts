@@ -22,7 +22,10 @@ export function carriedOn(
   });
 }
 
-/** The sum of what is known; null where nothing is. */
+/**
+ * The sum of what is known; null where nothing is.
+ * Example: `addUp([0.1, null, 0.2])` is `0.3`.
+ */
 export function addUp(values: readonly (number | null)[]): number | null {
   const known = values.filter((value): value is number => value !== null);
   return known.length > 0 ? addDecimals(known) : null;

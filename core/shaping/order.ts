@@ -1,7 +1,10 @@
 import { monthNumber, ownOrder, weekdayNumber } from '../inference';
 import { BLANK, type Order } from '../spec';
 
-/** The default order of groups: by value, the largest first; numbers, months, weekdays and steps of a scale in their own order. */
+/**
+ * The default order of groups: by value, the largest first; numbers, months, weekdays and steps of a scale in their own order.
+ * Example: `defaultOrder(['Mar', 'Jan'])` is `{ by: 'calendar' }`.
+ */
 export function defaultOrder(values: readonly (string | number)[]): Order {
   const named = values.filter((value) => value !== BLANK).map(String);
   if (named.length > 0 && ownPlace(named)) return { by: 'calendar' };
@@ -28,7 +31,10 @@ export interface Ranked {
   readonly firstRows?: readonly number[];
 }
 
-/** The places of groups in an order. By value blanks fall where they fall, else they are last; groups without a value are last. */
+/**
+ * The places of groups in an order. By value blanks fall where they fall, else they are last; groups without a value are last.
+ * Example: `orderOfGroups({ values: ['a', 'b', 'c'], weights: [1, 3, 2] }, { by: 'value', descending: true })` is `[1, 2, 0]`.
+ */
 export function orderOfGroups({ values, blankAt, weights, firstRows }: Ranked, order: Order): number[] {
   const places = values.map((_, i) => i);
   const byValue = order.by === 'value' || order.by === 'amount';

@@ -123,7 +123,10 @@ function cyclePlace(key: GrainValue, profile: ColumnProfile, cycle: Cycle): numb
   return typeof key === 'number' ? key : placeInCycle(fromIso(String(key)), cycle);
 }
 
-/** Days as places of a cycle: what a question by day answers, before it is laid out. */
+/**
+ * Days as places of a cycle: what a question by day answers, before it is laid out.
+ * Example: `daysToCycle([fromIso('2025-03-04'), null], 'month-of-year')` is `[3, null]`.
+ */
 export function daysToCycle(keys: readonly GrainValue[], cycle: Cycle): GrainValue[] {
   return keys.map((key) => (key === null ? null : placeInCycle(Number(key), cycle)));
 }
@@ -174,7 +177,10 @@ function groupPlaces(portions: readonly AcrossKeys[]): Places {
   };
 }
 
-/** Texts that are one where case and spaces are forgiven. */
+/**
+ * Texts that are one where case and spaces are forgiven.
+ * Example: `foldText('  YARD  two ')` is `'yard two'`.
+ */
 export function foldText(text: string): string {
   return text.normalize('NFKC').trim().replace(/\s+/g, ' ').toLowerCase();
 }
@@ -195,7 +201,10 @@ export function filterValue(key: GrainValue, profile: Pick<ColumnProfile, 'type'
 
 const words = new Intl.Collator('en', { numeric: true, sensitivity: 'base' });
 
-/** By name: numbers as numbers, months and weekdays by the calendar, yes before no, blanks last. */
+/**
+ * By name: numbers as numbers, months and weekdays by the calendar, yes before no, blanks last.
+ * Example: `['10', '9', 'a'].sort(compareGroups)` is `['9', '10', 'a']`.
+ */
 export function compareGroups(a: GrainValue, b: GrainValue): number {
   if (a === null || b === null) return a === b ? 0 : a === null ? 1 : -1;
   if (typeof a === 'number' && typeof b === 'number') return a - b;
@@ -203,7 +212,10 @@ export function compareGroups(a: GrainValue, b: GrainValue): number {
   return words.compare(String(a), String(b)) || (String(a) < String(b) ? -1 : String(a) > String(b) ? 1 : 0);
 }
 
-/** Takes off the last binary digits that adding up a width leaves: 0.30000000000000004 is 0.3. */
+/**
+ * Takes off the last binary digits that adding up a width leaves: 0.30000000000000004 is 0.3.
+ * Example: `tidy(0.1 + 0.2)` is `0.3`.
+ */
 export function tidy(value: number): number {
   return Number(value.toPrecision(12));
 }

@@ -11,7 +11,10 @@ export interface Aside {
   readonly found: readonly number[];
 }
 
-/** Finds the points that a spec sets aside among places and series. */
+/**
+ * Finds the points that a spec sets aside among places and series.
+ * Example: `findAside(['Yard', 'Fair'], [{ id: 'l1' }], [{ across: 'Fair' }]).found` is `[0]`.
+ */
 export function findAside(
   values: readonly (string | number)[],
   series: readonly { readonly id: string }[],

@@ -7,6 +7,7 @@ const RESERVED = /^(?:con|prn|aux|nul|com\d|lpt\d)$/i;
 /**
  * A plain name for a file out of a title: letters, figures and hyphens of any script. Nothing in it means something to a
  * shell or a folder, or turns the direction of reading.
+ * Example: `fileNameOf('Takings: by month / spot')` is `'Takings-by-month-spot'`.
  */
 export function fileNameOf(title: string): string {
   const plain = beginning(

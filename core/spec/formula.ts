@@ -119,7 +119,10 @@ function plainText(value: number): string {
   return /e/i.test(text) ? value.toFixed(20).replace(/\.?0+$/, '') : text;
 }
 
-/** Whether a formula can be read. */
+/**
+ * Whether a formula can be read.
+ * Example: `isUsableFormula('c4 -')` is `false`.
+ */
 export function isUsableFormula(text: string): boolean {
   try {
     parseFormula(text);
@@ -130,7 +133,10 @@ export function isUsableFormula(text: string): boolean {
   }
 }
 
-/** The columns of a formula, each once, in order of appearance. */
+/**
+ * The columns of a formula, each once, in order of appearance.
+ * Example: `formulaColumns(parseFormula('c4 / (c5 + c4)'))` is `['c4', 'c5']`.
+ */
 export function formulaColumns(formula: Formula): string[] {
   switch (formula.is) {
     case 'number':
@@ -144,7 +150,10 @@ export function formulaColumns(formula: Formula): string[] {
   }
 }
 
-/** Whether something is divided by a column: a ratio, which is made from totals and not row by row. */
+/**
+ * Whether something is divided by a column: a ratio, which is made from totals and not row by row.
+ * Example: `dividesByColumn(parseFormula('c4 / 2'))` is `false`.
+ */
 export function dividesByColumn(formula: Formula): boolean {
   switch (formula.is) {
     case 'number':
@@ -169,6 +178,7 @@ export function isRowsFirst(amount: { readonly formula: string; readonly rowsFir
 /**
  * Whether a formula is linear in its columns: sums and differences of them, times or divided by a number. Then its total is
  * the same made of totals as made row by row, and a blank adds nothing.
+ * Example: `isLinear(parseFormula('c4 - 2 * c5'))` is `true`.
  */
 export function isLinear(formula: Formula): boolean {
   return degreeOf(formula) === 1;
@@ -232,7 +242,10 @@ export function leavesBlanksOut(amount: {
   );
 }
 
-/** A formula as text over keys, every operation in brackets. */
+/**
+ * A formula as text over keys, every operation in brackets.
+ * Example: `formulaText(parseFormula('(c4)+c5'))` is `'(c4 + c5)'`.
+ */
 export function formulaText(formula: Formula): string {
   switch (formula.is) {
     case 'number':
@@ -352,7 +365,10 @@ function standsAt(text: string, at: number, name: string): boolean {
   return !(inWord(text[at - 1]) && inWord(first)) && !(inWord(text[at + name.length]) && inWord(last));
 }
 
-/** A formula over keys as it is shown: with the columns' names, and × and ÷. */
+/**
+ * A formula over keys as it is shown: with the columns' names, and × and ÷.
+ * Example: `formulaToNames('c4 - c5', (key) => (key === 'c4' ? 'Takings' : 'Cost'))` is `'Takings − Cost'`.
+ */
 export function formulaToNames(formula: string, nameOf: (key: string) => string): string {
   return formula.replace(/c[1-9]\d*|[*/-]/g, (piece) =>
     piece === '*' ? '×' : piece === '/' ? '÷' : piece === '-' ? '−' : nameOf(piece),

@@ -19,7 +19,10 @@ export function writeSeriesId({ copy, layer, split }: SeriesId): string {
   return copy === undefined ? own : `${copy.replace(/[\\|]/g, '\\$&')}|${own}`;
 }
 
-/** The parts of a series id of a chart; `undefined` where it has no such layer. Only small copies of a Group have a copy's name before their ids. */
+/**
+ * The parts of a series id of a chart; `undefined` where it has no such layer. Only small copies of a Group have a copy's name before their ids.
+ * Example: `readSeriesId('l1:Yard', { layers: [{ id: 'l1' }] })` is `{ layer: 'l1', split: 'Yard' }`.
+ */
 export function readSeriesId(
   text: string,
   { panels, layers }: Pick<ChartSpec, 'panels' | 'layers'>,

@@ -7,7 +7,10 @@ export function shareOfTotals(series: readonly Values[]): (number | null)[][] {
   return series.map((values) => values.map((value) => fraction(value, whole)));
 }
 
-/** Each value as a fraction of the sum of the layer's series at its place; null where that sum is zero. */
+/**
+ * Each value as a fraction of the sum of the layer's series at its place; null where that sum is zero.
+ * Example: `shareOfGroups([[1], [3]])` is `[[0.25], [0.75]]`.
+ */
 export function shareOfGroups(series: readonly Values[]): (number | null)[][] {
   const sums = (series[0] ?? []).map((_, place) => sumOf(series.map((values) => values[place])));
   return series.map((values) => values.map((value, place) => fraction(value, sums[place])));
