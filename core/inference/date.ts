@@ -116,7 +116,13 @@ const FIGURES_FIRST: readonly Form[] = [
     clock: 4,
   },
   { grade: 'month', pattern: form(String.raw`(\d{4})[-/](\d{1,2})`), read: (part) => wholeMonth(+part[1], +part[2]) },
-  { grade: 'month', pattern: form(String.raw`(\d{1,2})[-/.](\d{4})`), read: (part) => wholeMonth(+part[2], +part[1]) },
+  { grade: 'month', pattern: form(String.raw`(\d{1,2})[-/](\d{4})`), read: (part) => wholeMonth(+part[2], +part[1]) },
+  {
+    // With a point it looks like a decimal: only years that a sheet speaks of make it a month.
+    grade: 'month',
+    pattern: form(String.raw`(\d{1,2})\.((?:1[5-9]|2[01])\d{2})`),
+    read: (part) => wholeMonth(+part[2], +part[1]),
+  },
   {
     grade: 'month',
     pattern: form(`(\\d{4})${BETWEEN}${WORD}`),

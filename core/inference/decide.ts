@@ -8,6 +8,7 @@ import {
 } from './headings';
 import type { ColumnFormat, ColumnType, DateOrder, Meaning } from './profile';
 import { FACT, MORE, type ColumnTally } from './tally';
+import { isMissingWord, readYesNo } from './words';
 
 /** A type is taken where it reads at least this share of the cells that hold something. */
 export const ENOUGH = 0.8;
@@ -59,7 +60,7 @@ export function decideType(tally: ColumnTally, name: string): TypeDecision {
 
 function decideYesNo(tally: ColumnTally, name: string, filled: number): TypeDecision | undefined {
   const said = tally.having(FACT.yesNo);
-  if (said >= filled * ENOUGH)
+  if (said >= filled * ENOUGH && !hasThirdAnswer(tally, said))
     return {
       type: 'boolean',
       format: {},
@@ -79,6 +80,20 @@ function decideYesNo(tally: ColumnTally, name: string, filled: number): TypeDeci
       reasons: ['The header asks a question and every cell is 1 or 0.'],
     };
   return undefined;
+}
+
+/** From this share of the cells on what is neither yes nor no is an answer of its own, not a slip. */
+const THIRD = 0.03;
+const MOST_ANSWERS = 3;
+
+/** Whether a few other words stand again and again among yes and no: "partly", "none", or the m beside the f. */
+function hasThirdAnswer(tally: ColumnTally, said: number): boolean {
+  const others = tally.cells - tally.having(FACT.empty) - said;
+  const words = tally
+    .texts(2 * MOST_ANSWERS + 4)
+    ?.filter((text) => readYesNo(text) === undefined && (!isMissingWord(text) || text.toLowerCase() === 'none'));
+  if (!words || words.length === 0 || words.length > MOST_ANSWERS) return false;
+  return others >= 2 * words.length && others >= (tally.cells - tally.having(FACT.empty)) * THIRD;
 }
 
 function decideDate(tally: ColumnTally, filled: number): TypeDecision | undefined {

@@ -23,15 +23,18 @@ const LEVEL =
 const YEAR = / (year|yr|season|vintage|jahr|année|año|anno|ano|jaar) /;
 const QUESTION =
   /(\?\s*$)|( (is|has|was|did|paid|done|active|enabled|open|closed|member|returned|cancelled|delivered|valid|in stock|flag|present|absent) )/;
-const DATE = / (date|dates|day|on|datum|fecha|data|jour|dag|giorno|when|due|from|until|start|end) /;
+/** A word for a date; of words that only may mean one, such as "end", the header must be that alone. */
+const DATE = / (date|dates|day|datum|fecha|data|jour|dag|giorno) | on $|^ (when|due|from|until|start|end) $/;
 const TIMESTAMP = / (time|timestamp|epoch|unix|created|updated|modified|date|at|ts|datetime) /;
 const DURATION =
   / (duration|elapsed|took|time taken|time spent|length|lasted|runtime|playing time|dauer|durée|duración|durata|duração|duur|hours worked) /;
 const COUNTING =
   / (count|counts|quantity|qty|total|number of|sum|amount|takings|sales|revenue|cost|costs|units|hours|visits|orders|rain|rainfall|snow|snowfall|precipitation|distance) /;
 
-export const headingSaysKey = (name: string) =>
-  has(headingWords(name), KEY) && !/ (number of|no of) /.test(headingWords(name));
+/** "Number of visits", "num_sold": how many there are, not what one is called. */
+const HOW_MANY = / (number of|no of) |^ num [a-z]/;
+
+export const headingSaysKey = (name: string) => has(headingWords(name), KEY) && !HOW_MANY.test(headingWords(name));
 export const headingSaysCode = (name: string) => has(headingWords(name), CODE_OR_SIZE);
 export const headingSaysRate = (name: string) => has(headingWords(name), RATE);
 export const headingSaysLevel = (name: string) => has(headingWords(name), LEVEL);

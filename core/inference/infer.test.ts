@@ -87,6 +87,31 @@ describe('the type of a column is decided from all its cells', () => {
     expect(profileOf('Day', ['Tue', 'Wed'])).toMatchObject({ type: 'text', meaning: 'weekday', role: 'when' });
   });
 
+  test('a third answer among yes and no is kept: all are groups', () => {
+    expect(profileOf('Sex', [...repeat(['f'], 30), 'm', 'm', 'm'])).toMatchObject({ type: 'text', role: 'group' });
+    const answers = [...repeat(['yes', 'no'], 20), ...repeat(['none'], 5), ...repeat(['partly'], 4)];
+    expect(profileOf('Insured', answers)).toMatchObject({ type: 'text', stats: { distinct: 4, missing: 0 } });
+    // A slip is no answer, and a word for nothing is none either.
+    expect(profileOf('Paid', [...repeat(['yes', 'no'], 20), 'yse'])).toMatchObject({
+      type: 'boolean',
+      unread: { count: 1 },
+    });
+    expect(profileOf('Paid', repeat(['yes', 'no', 'yes', 'n/a'], 10))).toMatchObject({ type: 'boolean' });
+  });
+
+  test('decimals with four places are no months, and figures under "at end" no days', () => {
+    expect(profileOf('Timber harvest', ['5.1212', '7.1408', '6.1101', '9.1310'])).toMatchObject({ type: 'decimal' });
+    expect(profileOf('Month', ['3.2024', '4.2024', '12.2024'])).toMatchObject({ type: 'date', meaning: 'month' });
+    expect(profileOf('Cash at end', ['21500', '30210', '38900'])).toMatchObject({ type: 'integer', role: 'amount' });
+    expect(profileOf('Sold on', ['45000', '45001', '45002'])).toMatchObject({ type: 'date' });
+    expect(profileOf('End', ['45000', '45001', '45002'])).toMatchObject({ type: 'date' });
+  });
+
+  test('"num_sold" counts, "num" and "client num" name', () => {
+    expect(profileOf('num_sold', ['3', '9', '4', '9'])).toMatchObject({ role: 'amount' });
+    expect(profileOf('client_num', ['3', '9', '4', '8'])).toMatchObject({ role: 'key' });
+  });
+
   test('yes and no make two groups; 1 and 0 only under a header that asks', () => {
     expect(profileOf('Paid', ['yes', 'no', 'Yes'])).toMatchObject({ type: 'boolean', role: 'group' });
     expect(profileOf('Paid?', ['1', '0', '1'])).toMatchObject({ type: 'boolean' });
