@@ -53,11 +53,9 @@ function frameOf(frame: Frame, { layers }: ChartSpec): Frame {
 function laidOut(frame: Frame, spec: ChartSpec, sources: Sources, whole: Size): Omit<ChartModel, 'checks'> {
   const series = modelSeries(frame, spec, sources);
   const acrossTitle = spec.text.across ?? writeAcrossTitle(spec, sources);
-  const given = { frame, spec, sources, series, acrossTitle };
-  const { drawn, drawing, panels, cell } = frame.panels
-    ? inCells({ ...given, naming: wishedNaming(namingOfPanels(series), spec), size: whole })
-    : inOne({ ...given, naming: wishedNaming(namingOf(series, spec), spec), size: whole });
   const wished = wishedNaming(frame.panels ? namingOfPanels(series) : namingOf(series, spec), spec);
+  const given: Given = { frame, spec, sources, series, acrossTitle, naming: wished, size: whole };
+  const { drawn, drawing, panels, cell } = frame.panels ? inCells(given) : inOne(given);
   const naming = hasScales({ drawing }) ? wished : 'none';
   const { words, values } = drawn;
   const form = formOf(spec, frame);

@@ -1,4 +1,4 @@
-import { binsOf } from '../grain';
+import { binsOf, type Cut, type Portion } from '../grain';
 import { column, type ChartSpec, type Sources } from '../spec';
 import { asLaid, type Arrangement } from './arrange';
 import { arrangeGroups, orderCuts } from './arrange-groups';
@@ -16,7 +16,6 @@ import { emptyAside, findAside, withAside } from './set-aside';
 import { applyThen } from './apply-then';
 import { Values } from './values';
 import { partSplits, rankingCuts, seriesOf, type Parted, type SeriesOf } from './which-series';
-import type { Cut, Portion } from '../grain';
 
 /** What is settled of a chart before its values are asked for. */
 export interface Begun {

@@ -12,6 +12,7 @@ test('a series of a small copy is told from one of a group with a bar in its nam
   expect(readSeriesId('Herbs|l1:Yard', chart(['l1'], copies))).toEqual({ copy: 'Herbs', layer: 'l1', split: 'Yard' });
   expect(readSeriesId('l1:A|l1', chart(['l1']))).toEqual({ layer: 'l1', split: 'A|l1' });
   expect(readSeriesId('l1:Yard', chart(['l1'], copies))).toEqual({ layer: 'l1', split: 'Yard' });
+  expect(readSeriesId('l1:A|B', chart(['l1'], copies))).toEqual({ layer: 'l1', split: 'A|B' });
 });
 
 test('what no layer is called is no series', () => expect(readSeriesId('l9:Yard', chart(['l1']))).toBeUndefined());

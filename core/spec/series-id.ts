@@ -1,4 +1,4 @@
-import type { ChartSpec } from './chart-spec';
+import type { ChartSpec, Layer } from './chart-spec';
 import { BLANK } from './resolve';
 
 /** Which series of a chart one is: its layer's, where split the one of a value, in small copies that of one copy. */
@@ -28,17 +28,18 @@ export function readSeriesId(
   { panels, layers }: Pick<ChartSpec, 'panels' | 'layers'>,
 ): SeriesId | undefined {
   const named = panels && !('by' in panels) ? /^((?:[^\\|]|\\.)*)\|/su.exec(text) : null;
-  const own = named ? text.slice(named[0].length) : text;
-  // Of two layers, "a" and "a:b", the longer name is meant.
+  const inCopy = named && ownId(text.slice(named[0].length), layers);
+  // A bar may also stand in the name of a group, where the id is that of all copies.
+  return inCopy ? { copy: named[1].replace(/\\(.)/gsu, '$1'), ...inCopy } : ownId(text, layers);
+}
+
+/** Layer and split; of two layers, "a" and "a:b", the longer name is meant. */
+function ownId(text: string, layers: readonly Pick<Layer, 'id'>[]): SeriesId | undefined {
   const layer = layers
     .map(({ id }) => id)
-    .filter((id) => own === id || own.startsWith(`${id}:`))
+    .filter((id) => text === id || text.startsWith(`${id}:`))
     .sort((a, b) => b.length - a.length)
     .at(0);
   if (layer === undefined) return undefined;
-  return {
-    ...(named ? { copy: named[1].replace(/\\(.)/gsu, '$1') } : {}),
-    layer,
-    ...(own === layer ? {} : { split: own.slice(layer.length + 1) }),
-  };
+  return { layer, ...(text === layer ? {} : { split: text.slice(layer.length + 1) }) };
 }
