@@ -31,10 +31,18 @@ const DURATION =
 const COUNTING =
   / (count|counts|quantity|qty|total|number of|sum|amount|takings|sales|revenue|cost|costs|units|hours|visits|orders|rain|rainfall|snow|snowfall|precipitation|distance) /;
 
-/** "Number of visits", "num_sold": how many there are, not what one is called. */
-const HOW_MANY = / (number of|no of) |^ num [a-z]/;
+/** "Number of visits", "num_sold", "number_calls": how many there are, not what one is called. */
+const HOW_MANY = / (number of|no of|per) |^ (num|number) (?!plate)[a-z]/;
+/** Of several words the last says what the numbers are: an account length is a length, an invoice no a number. */
+const KEY_AT_END = new RegExp(`${KEY.source}$| (by|of|from|to|for) |^ (id|no|nr|#) `);
 
 export const headingSaysKey = (name: string) => has(headingWords(name), KEY) && !HOW_MANY.test(headingWords(name));
+/** The same of whole numbers, which more often count something than texts do. */
+export const headingNamesNumber = (name: string) => headingSaysKey(name) && KEY_AT_END.test(headingWords(name));
+/** "Order", "Claim", "Plate": over codes, what each of them is the name of. */
+const ONE =
+  / (order|claim|booking|invoice|ticket|receipt|case|job|plate|delivery|payment|transaction|shipment|parcel|batch|lot|bestellung|rechnung|auftrag|buchung|commande|facture|pedido|factura|ordine|fattura|encomenda|bestelling|factuur|kennzeichen) $/;
+export const headingNamesEvent = (name: string) => has(headingWords(name), ONE);
 export const headingSaysCode = (name: string) => has(headingWords(name), CODE_OR_SIZE);
 export const headingSaysRate = (name: string) => has(headingWords(name), RATE);
 export const headingSaysLevel = (name: string) => has(headingWords(name), LEVEL);

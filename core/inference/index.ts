@@ -15,6 +15,6 @@ export * from './profile';
 export * from './summaries';
 export * from './tally';
 export * from './units';
-export { headingSaysLevel, headingSaysRate, isRateUnit } from './headings';
+export { headingSaysLevel, headingSaysRate, headingWords, isRateUnit } from './headings';
 export * from './rhythm';
 export * from './typed';

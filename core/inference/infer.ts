@@ -77,6 +77,7 @@ export function inferColumn(
       correction.role ? 'You said what it is good for.' : guessedRole.reason,
       ...(summary.reason && !correction.summary ? [summary.reason] : []),
     ],
+    ...(summary.reason && !correction.summary ? { weighed: { reasons: [summary.reason] } } : {}),
   };
 }
 

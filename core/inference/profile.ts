@@ -87,8 +87,12 @@ export interface ColumnProfile {
   mixes?: string;
   /** The step that the dates keep: every first of a month, every Monday. Nothing finer is known of them. */
   rhythm?: Step;
-  /** Why this type and role, in plain words. */
+  /** Why this type, role and summary, in plain words. */
   reasons: string[];
+  /** A level: the column that names the thing that it is the level of. */
+  per?: string;
+  /** Why this summary: the last of the reasons; and the other summary, where it would do as well. */
+  weighed?: { reasons: string[]; other?: { summary: Summary; reason: string } };
   /** A small picture of the values: up to 12 heights, 0 to 1, along the range (numbers, dates) or the commonest values (text). */
   picture?: number[];
 }

@@ -1,12 +1,15 @@
 import type { TypeDecision } from './decide';
 import {
   headingCounts,
+  headingNamesEvent,
+  headingNamesNumber,
   headingSaysCode,
   headingSaysHour,
   headingSaysKey,
   headingSaysLevel,
   headingSaysMonth,
   headingSaysRate,
+  headingWords,
   isRateUnit,
 } from './headings';
 import { MOST_STEPS, ownOrder } from './own-order';
@@ -22,6 +25,8 @@ export interface RoleDecision {
 /** Names of which hardly two are alike are too many to group by from here on. */
 const MANY_NAMES = 1_000;
 const MOSTLY_OTHERS = 0.9;
+/** As few different numbers tell kinds apart. */
+const FEW_CODES = 12;
 
 const n = (value: number) => value.toLocaleString('en-GB');
 
@@ -49,8 +54,14 @@ export function decideRole(decision: TypeDecision, tally: ColumnTally, name: str
       };
     if (headingSaysHour(name) && tally.havingMore(MORE.hourNumber) >= filled * 0.99)
       return { role: 'group', reason: 'Hours of the day, to group by.' };
-    if (headingSaysKey(name)) return { role: 'key', reason: 'The header says that each number names one thing.' };
-    if (headingSaysCode(name) && !headingCounts(name) && distinct <= 30 && (distinct < filled * 0.8 || filled < 5))
+    // A few numbers again and again tell kinds apart; "Number" alone over them counts something.
+    const few = distinct <= FEW_CODES && filled >= distinct * 4;
+    if (headingNamesNumber(name) && !(few && /^\s*(number|no|num)\.?\s*$/i.test(name)))
+      return few
+        ? { role: 'group', reason: `${n(distinct)} different numbers that stand for kinds, not amounts.` }
+        : { role: 'key', reason: 'The header says that each number names one thing.' };
+    const most = / size $/.test(headingWords(name)) ? FEW_CODES : 30;
+    if (headingSaysCode(name) && !headingCounts(name) && distinct <= most && (distinct < filled * 0.8 || filled < 5))
       return { role: 'group', reason: `${n(distinct)} different small numbers that stand for kinds, not amounts.` };
     return { role: 'amount', reason: 'Numbers to summarise.' };
   }
@@ -79,7 +90,13 @@ function decideTextRole(tally: ColumnTally, name: string, filled: number, distin
   if (share > MOSTLY_OTHERS && distinct > MANY_NAMES)
     return { role: 'note', reason: `${n(distinct)} different texts, hardly two alike: too many to group by.` };
   const codes = tally.havingMore(MORE.code) / filled;
-  if (share > 0.95 && filled >= 10 && ((digits > 0.9 && spaced < 0.2) || codes > 0.95))
+  if (headingNamesEvent(name) && codes > 0.95 && share > 0.2)
+    return { role: 'key', reason: 'Codes under a header that names one of what happened.' };
+  if (
+    share > 0.95 &&
+    filled >= 10 &&
+    ((digits > 0.9 && spaced < 0.2) || (codes > 0.95 && (spaced < 0.2 || digits > 0.9)))
+  )
     return { role: 'key', reason: 'Short codes, no two alike.' };
   if (!Number.isFinite(distinct)) return { role: 'note', reason: 'Very many different texts: too many to group by.' };
   return { role: 'group', reason: `${n(distinct)} different ${distinct === 1 ? 'value' : 'values'} to group by.` };

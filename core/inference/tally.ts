@@ -291,7 +291,8 @@ function durationFacts(cell: string): number {
   );
 }
 
-const CODE = /^[A-Z0-9][A-Z0-9./_-]{1,15}$/;
+/** Of codes with spaces, as plates and postcodes have, every part is short and one holds a figure. */
+const CODE = /^(?:[A-Z0-9][A-Z0-9./_-]{1,15}|(?=.*\d)[A-Z0-9][A-Z0-9./_-]{0,7}(?: [A-Z0-9./_-]{1,8}){1,3})$/;
 
 /** Figures grouped as telephone numbers are, with a plus or a nought in front, or an area code in parentheses. */
 const PHONE = /^(?:\+\d|\(\d|0\d)[\d\s()/.-]{6,18}\d$/;

@@ -28,7 +28,10 @@ const SIGNS: Readonly<Record<string, string>> = {
   'zł.': 'PLN',
 };
 
-const CODES: ReadonlySet<string> = new Set(Intl.supportedValuesOf('currency'));
+/** Codes of money that is no more, which old figures are told in (ISO 4217, list three; from memory). */
+const FORMER = 'ATS BEF DEM ESP FIM FRF GRD IEP ITL LUF NLG PTE';
+
+const CODES: ReadonlySet<string> = new Set([...Intl.supportedValuesOf('currency'), ...FORMER.split(' ')]);
 
 /**
  * The ISO 4217 code of a currency sign or code; `undefined` for anything else.
@@ -183,7 +186,10 @@ function counted(text: string): { unit?: string; power: number } | undefined {
 export function splitHeader(header: string): Header {
   const bracketed = /^(.+?)\s*[([]\s*(?:in\s+)?([^()[\]]+?)\s*[)\]]$/.exec(header);
   const trailing = /^(.+?)(?:\s*,\s*|\s+in\s+|\s+)(\S+)$/.exec(header);
-  const inThousands = /^(.+?)(?:\s*,\s*|\s+)((?:in\s+)(?:\S+\s+)?\S+|\S?['’]?000s?)$/.exec(header);
+  // "per 100,000" is one number.
+  const inThousands = /\d[.,' ]?000$/.test(header)
+    ? null
+    : /^(.+?)(?:\s*,\s*|\s+)((?:in\s+)(?:\S+\s+)?\S+|\S?['’]?000s?)$/.exec(header);
   for (const found of [bracketed, inThousands]) {
     const many = found && counted(found[2]);
     if (found && many) return { name: found[1].trim(), ...many };

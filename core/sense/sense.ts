@@ -1,0 +1,151 @@
+import { isNumeric, SUMMARY_KINDS, type ColumnProfile, type Correction } from '../inference';
+import { codesOf } from './codes';
+import type { AmountFacts } from './evidence';
+import { figuresOf, neverFalls, reach, smoothness } from './figures';
+import { relationsIn, type Relations } from './relations';
+import { rowsAre, type RowKind, type RowSense } from './row';
+import { numbersIn, type SheetSample } from './sample';
+import { LEAST_RISING, weigh, type Weighed } from './summary';
+import { tableFacts, type TableFacts } from './table';
+import { ideasOf } from './words';
+
+/** What a sheet is as a whole: what a row is, and its columns with the roles and summaries that follow. */
+export interface Sense {
+  readonly row: RowSense;
+  readonly columns: ColumnProfile[];
+}
+
+/** What was said of a sheet by its user, or of columns with the same header before. */
+export interface Said {
+  readonly sheetName: string;
+  readonly corrections: Readonly<Record<string, Correction>>;
+  readonly row?: Partial<Pick<RowSense, 'is' | 'name'>>;
+}
+
+/**
+ * Looks at a sheet as a whole: which whole numbers are codes, what a row is, how amounts are summarised. What the user
+ * said stands.
+ * @param columns as each was inferred by itself; `sample` has their cells
+ */
+export function senseOf(columns: readonly ColumnProfile[], sample: SheetSample, said: Said): Sense {
+  const coded = columns.map((column, at) => withCode(column, at, sample, said.corrections[column.key]));
+  const table = tableFacts(coded, sample);
+  const at = (test: (column: ColumnProfile) => boolean) => coded.flatMap((column, c) => (test(column) ? [c] : []));
+  const amounts = at((column) => column.role === 'amount' && isNumeric(column));
+  const relations = relationsIn(
+    sample,
+    amounts,
+    at(({ role }) => role === 'group' || role === 'key'),
+  );
+  const ideas = coded.map(({ name }) => ideasOf(name));
+  const facts = new Map(amounts.map((c) => [c, amountFacts(c, coded, sample, table, relations, ideas)] as const));
+  const alike = amounts.filter((c) => isSilentAndLarge(facts.get(c)));
+  const settled = { ...table, ...asSaid(said.row?.is) };
+  const weighed = new Map(
+    [...facts].map(([c, { rising, ...plain }]) => {
+      const known = { ...plain, table: settled, alike: alike.length >= 3 && alike.includes(c) };
+      return [c, weigh(known, rising)] as const;
+    }),
+  );
+  const adding = [...weighed.values()].filter(({ summary }) => summary === 'sum').length;
+  const row = rowsAre(coded, sample, table, { adding, of: weighed.size }, said);
+  return {
+    row,
+    columns: coded.map((column, c) => {
+      const found = weighed.get(c);
+      return found ? withSummary(column, found, said.corrections[column.key], row.thing) : column;
+    }),
+  };
+}
+
+/** What follows for the table from what its user says of its rows. */
+function asSaid(is: RowKind | undefined): Partial<TableFacts> {
+  if (is === undefined) return {};
+  const happened = is === 'event' || is === 'period' || is === 'thing-in-period';
+  return {
+    cells: is === 'cell',
+    ...(is === 'reading' || is === 'thing' ? { dated: false } : {}),
+    ...(happened ? { dated: true, persons: false, named: undefined } : {}),
+  };
+}
+
+const isSilentAndLarge = (facts: AmountFacts | undefined) =>
+  facts !== undefined &&
+  facts.ideas.size === 0 &&
+  facts.unit === undefined &&
+  facts.figures.whole &&
+  facts.figures.usual >= 1000;
+
+function withCode(column: ColumnProfile, at: number, sample: SheetSample, said: Correction = {}): ColumnProfile {
+  if (said.role || said.type) return column;
+  const code = codesOf(column, at, sample);
+  if (!code) return column;
+  return {
+    ...column,
+    role: code.role,
+    summary: said.summary ?? (code.role === 'key' ? 'distinct' : 'count'),
+    reasons: [column.reasons[0], code.reason],
+  };
+}
+
+function amountFacts(
+  c: number,
+  columns: readonly ColumnProfile[],
+  sample: SheetSample,
+  table: TableFacts,
+  relations: Relations,
+  ideas: readonly AmountFacts['ideas'][],
+): AmountFacts & { readonly rising: boolean } {
+  const column = columns[c];
+  const name = (at: number) => columns[at].name;
+  const numbers = numbersIn(sample.columns[c]);
+  const sequences = table.sequences.map((rows) => rows.map((row) => numbers[row]));
+  const sum = relations.sums.find((one) => one.sum === c);
+  const part = relations.sums.find(({ parts }) => parts.includes(c));
+  const product = relations.products.find((one) => one.product === c);
+  const group = relations.repeated.get(c);
+  return {
+    name: column.name,
+    ...(column.unit ? { unit: column.unit } : {}),
+    percent: column.meaning === 'percent' || column.meaning === 'ratio',
+    money: column.meaning === 'currency',
+    counted: column.format.power !== undefined,
+    ideas: ideas[c],
+    figures: figuresOf(numbers),
+    reach: reach(numbers),
+    smooth: smoothness(sequences),
+    ...(sum ? { sumOf: sum.parts.map(name) } : {}),
+    ...(part ? { partOf: name(part.sum) } : {}),
+    ...(product ? { productOf: [name(product.factors[0]), name(product.factors[1])] } : {}),
+    share: relations.shares.some(({ parts }) => parts.includes(c)),
+    ...(group === undefined ? {} : { within: name(group) }),
+    alike: false,
+    table,
+    rising: neverFalls(sequences, LEAST_RISING),
+  };
+}
+
+/** The column with its summary; why stands last among its reasons. */
+function withSummary(
+  column: ColumnProfile,
+  weighed: Weighed,
+  said: Correction = {},
+  thing: string | undefined,
+): ColumnProfile {
+  const summary = said.summary ?? weighed.summary;
+  const reasons = said.summary
+    ? [`You said that it is summarised as ${SUMMARY_KINDS[summary].words}.`]
+    : weighed.reasons;
+  const before = column.reasons.slice(0, column.reasons.length - (column.weighed?.reasons.length ?? 0));
+  const { weighed: _, per: __, ...rest } = column;
+  void _;
+  void __;
+  const other = summary === weighed.summary ? weighed.other : undefined;
+  return {
+    ...rest,
+    summary,
+    reasons: [...before, ...reasons],
+    weighed: { reasons: [...reasons], ...(other ? { other: { ...other } } : {}) },
+    ...(weighed.perThing && thing && summary === 'last' && thing !== column.key ? { per: thing } : {}),
+  };
+}
