@@ -8,6 +8,7 @@ const walk = [
   'then',
   'reading',
   'inference',
+  'sense',
   'spec',
   'grain',
   'shaping',

@@ -6,6 +6,7 @@ import type { Answer, GrainQuery } from '../grain';
 import type { ColumnProfile, Correction } from '../inference';
 import type { ChartModel, Form } from '../layout';
 import type { Reading, ShapeChoices } from '../reading';
+import type { RowSaid, RowSense } from '../sense';
 import type { ChartSpec, FormerColumn } from '../spec';
 
 /** A sheet as the API tells it. */
@@ -21,6 +22,10 @@ export interface Sheet {
   rowCount: number;
   columns: ColumnProfile[];
   reading: Reading | null;
+  /** What a row is; absent until the sheet is read. */
+  row?: RowSense;
+  /** What its user said that a row is. */
+  rowSaid?: RowSaid;
   choices: ReadingChange;
   /** What its user said of columns, by key. */
   corrections: Record<string, Correction>;
@@ -67,6 +72,11 @@ export interface Picture {
 /** What a user decides of the reading of a whole table. */
 export interface ReadingChange extends ShapeChoices {
   worksheet?: string;
+}
+/** A sheet's new name, or what its user says that a row is; `null` takes that back. */
+export interface SheetChange {
+  name?: string;
+  row?: RowSaid | null;
 }
 /** A correction of a column, of which `null` forgets a part. */
 export type CorrectionChange = { [Part in keyof Correction]?: Correction[Part] | null };

@@ -36,7 +36,12 @@ export interface Reading {
   /** The first and the last records as they came. */
   readonly seen: readonly SeenRecord[];
   /** What was said of a sheet with the same columns holds here too; the note, which is among the others, says so. */
-  readonly remembered?: { readonly name: string; readonly note: string };
+  readonly remembered?: {
+    readonly name: string;
+    readonly note: string;
+    /** The headers that it was said of, where it was said of single columns of other sheets. */
+    readonly headers?: readonly string[];
+  };
   /** One plain sentence for each thing out of the ordinary. */
   readonly notes: readonly string[];
 }

@@ -144,7 +144,8 @@ export const EVIDENCE: readonly Evidence[] = [
       whole && least >= 1 && most <= 10 && distinct >= 3 && skew < 0.4,
     says: ({ figures }) => `the values are steps of a scale, from ${figures.least} to ${figures.most}`,
   },
-  { id: 'price', points: -3, holds: word('price'), says: () => 'it is the price of one, and prices are not added up' },
+  { id: 'price', points: -6, holds: word('price'), says: () => 'it is the price of one, and prices are not added up' },
+  { id: 'fee', points: -3, holds: word('fee'), says: () => 'it is what one pays each time' },
   { id: 'rate', points: -2, holds: word('rate'), says: () => 'the header says that it is a rate or a share' },
   { id: 'score', points: -2, holds: word('score'), says: () => 'it is a score, and scores are not added up' },
   { id: 'income', points: -2, holds: word('income'), says: () => 'it is what one person earns' },
@@ -170,7 +171,10 @@ export const EVIDENCE: readonly Evidence[] = [
   {
     id: 'undated',
     points: -2,
-    holds: ({ table }) => !table.persons && table.named === undefined && table.when === undefined && !table.cells,
+    holds: (facts) => {
+      const { persons, named, when, cells } = facts.table;
+      return !persons && named === undefined && when === undefined && !cells && !facts.ideas.has('trade');
+    },
     says: () => 'the rows have no date, so that nothing says that they happened',
   },
   { id: 'duration', points: -1, holds: word('duration'), says: () => 'it is a span of time' },
@@ -201,7 +205,7 @@ export const EVIDENCE: readonly Evidence[] = [
     holds: ({ table }) => table.dated && table.step === undefined,
     says: () => 'the rows come at irregular dates, as what happens does',
   },
-  { id: 'flow', points: 2, holds: word('flow'), says: () => 'it is what came in, went out or was made' },
+  { id: 'flow', points: 3, holds: word('flow'), says: () => 'it is what came in, went out or was made' },
   { id: 'time-spent', points: 2, holds: word('minutes'), says: () => 'it is time that was spent' },
   {
     id: 'paid-in',
@@ -309,6 +313,7 @@ export const SPEAKING: ReadonlySet<string> = new Set([
   'body',
   'span',
   'price',
+  'fee',
   'rate',
   'score',
 ]);

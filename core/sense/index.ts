@@ -1,4 +1,6 @@
-export type { Evidence } from './evidence';
-export { ROW_KINDS, singular, type RowKind, type RowSense } from './row';
+export { FITTING, type Slack } from './relations';
+export { singular } from './row';
+export { ROW_KINDS, type RowKind, type RowSense } from './row-kinds';
+export type { Claims, RowSaid, Said } from './said';
 export type { SheetSample, Value } from './sample';
-export { senseOf, type Said, type Sense } from './sense';
+export { senseOf, type Sense } from './sense';

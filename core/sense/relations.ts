@@ -1,19 +1,29 @@
 import { numbersIn, type SheetSample, type Value } from './sample';
 
+/** How far a figure may be from what it should be, by rounding: by so much, and by such a part of itself. */
+export interface Slack {
+  readonly by: number;
+  readonly part: number;
+}
+
 /** Columns are named by their places in the sheet. */
 export interface Relations {
   /** The column that is the sum of others, with these. */
-  readonly sums: readonly { readonly sum: number; readonly parts: readonly number[] }[];
+  readonly sums: readonly { readonly sum: number; readonly parts: readonly number[]; readonly slack: Slack }[];
   /** The column that is one times another. */
-  readonly products: readonly { readonly product: number; readonly factors: readonly [number, number] }[];
+  readonly products: readonly {
+    readonly product: number;
+    readonly factors: readonly [number, number];
+    readonly slack: Slack;
+  }[];
   /** Neighbours that add up to 1 or to 100 in all rows. */
-  readonly shares: readonly { readonly parts: readonly number[]; readonly whole: 1 | 100 }[];
+  readonly shares: readonly { readonly parts: readonly number[]; readonly whole: 1 | 100; readonly slack: Slack }[];
   /** Columns that have one value in all rows of a group, by the column of the groups. */
   readonly repeated: ReadonlyMap<number, number>;
 }
 
 /** So many rows in a hundred have to fit: a slip of the pen does not hide a relation. */
-const FITTING = 0.97;
+export const FITTING = 0.97;
 const LEAST_ROWS = 6;
 /** More columns than these are not tried against each other. */
 const MOST_COLUMNS = 40;
@@ -23,14 +33,14 @@ const FIRST_LOOK = 12;
 type Numbers = readonly (number | null)[];
 
 /** Whether `made` equals `is` in nearly all rows where both are there, as rounded cells do. */
-function fits(is: Numbers, made: (row: number) => number | null, slack: (value: number) => number): boolean {
+function fits(is: Numbers, made: (row: number) => number | null, slack: Slack): boolean {
   let seen = 0;
   let right = 0;
   for (let row = 0; row < is.length; row++) {
     const [a, b] = [is[row], made(row)];
     if (a === null || b === null) continue;
     seen++;
-    if (Math.abs(a - b) <= slack(a)) right++;
+    if (Math.abs(a - b) <= slack.by + Math.abs(a) * slack.part) right++;
     if (seen === FIRST_LOOK && right < FIRST_LOOK - 1) return false;
   }
   return seen >= LEAST_ROWS && right >= seen * FITTING;
@@ -56,7 +66,10 @@ export function relationsIn(sample: SheetSample, amounts: readonly number[], gro
   const of = (c: number) => numbers.get(c) ?? [];
   const varying = tried.filter((c) => varies(of(c)));
   const halves = new Map(tried.map((c) => [c, half(of(c))]));
-  const slackOf = (columns: readonly number[]) => columns.reduce((sum, c) => sum + (halves.get(c) ?? 0), 0) * 1.05;
+  const slackOf = (columns: readonly number[]): Slack => ({
+    by: columns.reduce((sum, c) => sum + (halves.get(c) ?? 0), 0) * 1.05,
+    part: 0,
+  });
   return {
     sums: sumsIn(varying, of, slackOf),
     products: productsIn(varying, of, halves),
@@ -67,12 +80,8 @@ export function relationsIn(sample: SheetSample, amounts: readonly number[], gro
 
 type Of = (column: number) => Numbers;
 
-function sumsIn(
-  columns: readonly number[],
-  of: Of,
-  slackOf: (columns: readonly number[]) => number,
-): Relations['sums'] {
-  const found: { sum: number; parts: number[] }[] = [];
+function sumsIn(columns: readonly number[], of: Of, slackOf: (columns: readonly number[]) => Slack): Relations['sums'] {
+  const found: { sum: number; parts: number[]; slack: Slack }[] = [];
   const add = (parts: readonly number[]) => (row: number) => {
     let sum = 0;
     for (const part of parts) {
@@ -91,14 +100,14 @@ function sumsIn(
     }
     for (let i = 0; i < others.length; i++)
       for (let j = i + 1; j < others.length; j++) runs.push([others[i], others[j]]);
-    const parts = runs.find((run) => run.length >= 2 && fits(of(sum), add(run), () => slackOf([sum, ...run])));
-    if (parts) found.push({ sum, parts });
+    const parts = runs.find((run) => run.length >= 2 && fits(of(sum), add(run), slackOf([sum, ...run])));
+    if (parts) found.push({ sum, parts, slack: slackOf([sum, ...parts]) });
   }
   return found;
 }
 
 function productsIn(columns: readonly number[], of: Of, halves: ReadonlyMap<number, number>): Relations['products'] {
-  const found: { product: number; factors: [number, number] }[] = [];
+  const found: { product: number; factors: [number, number]; slack: Slack }[] = [];
   for (const product of columns)
     for (let i = 0; i < columns.length; i++)
       for (let j = i + 1; j < columns.length; j++) {
@@ -108,8 +117,8 @@ function productsIn(columns: readonly number[], of: Of, halves: ReadonlyMap<numb
           const [x, y] = [of(a)[row], of(b)[row]];
           return x === null || y === null || x === undefined || y === undefined ? null : x * y;
         };
-        const slack = (value: number) => (halves.get(product) ?? 0) * 1.05 + Math.abs(value) * 0.002;
-        if (fits(of(product), made, slack)) found.push({ product, factors: [a, b] });
+        const slack: Slack = { by: (halves.get(product) ?? 0) * 1.05, part: 0.002 };
+        if (fits(of(product), made, slack)) found.push({ product, factors: [a, b], slack });
       }
   return found;
 }
@@ -117,7 +126,7 @@ function productsIn(columns: readonly number[], of: Of, halves: ReadonlyMap<numb
 function sharesIn(
   columns: readonly number[],
   of: Of,
-  slackOf: (columns: readonly number[]) => number,
+  slackOf: (columns: readonly number[]) => Slack,
 ): Relations['shares'] {
   for (const whole of [1, 100] as const)
     for (let from = 0; from < columns.length; from++)
@@ -132,7 +141,8 @@ function sharesIn(
             : null;
         };
         const wholes = of(parts[0]).map((_, row) => (made(row) === null ? null : whole));
-        if (fits(wholes, made, () => slackOf(parts) + whole * 0.005)) return [{ parts, whole }];
+        const slack: Slack = { by: slackOf(parts).by + whole * 0.005, part: 0 };
+        if (fits(wholes, made, slack)) return [{ parts, whole, slack }];
       }
   return [];
 }

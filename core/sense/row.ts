@@ -1,21 +1,9 @@
 import { headingWords, type ColumnProfile } from '../inference';
-import type { Said } from './sense';
+import type { RowKind, RowSense } from './row-kinds';
+import type { Said } from './said';
 import type { SheetSample } from './sample';
 import type { TableFacts } from './table';
 import { wordsOf } from './words';
-
-export const ROW_KINDS = ['event', 'thing', 'reading', 'period', 'thing-in-period', 'cell'] as const;
-export type RowKind = (typeof ROW_KINDS)[number];
-
-/** What a row of a sheet stands for. */
-export interface RowSense {
-  readonly is: RowKind;
-  /** One of them: "job", "month". */
-  readonly name?: string;
-  /** The column that names the thing of a row. */
-  readonly thing?: string;
-  readonly reasons: readonly string[];
-}
 
 const DAYS = [
   [0.9, 1.1, 'day'],

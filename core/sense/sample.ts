@@ -6,8 +6,6 @@ export interface SheetSample {
   /** The cells of each column, in the order of the sheet. */
   readonly columns: readonly (readonly Value[])[];
   readonly rows: number;
-  /** Rows whose row before is not the one before it in the sheet. */
-  readonly breaks: ReadonlySet<number>;
   /** How many rows the whole sheet has. */
   readonly total: number;
 }

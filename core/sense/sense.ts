@@ -3,7 +3,9 @@ import { codesOf } from './codes';
 import type { AmountFacts } from './evidence';
 import { figuresOf, neverFalls, reach, smoothness } from './figures';
 import { relationsIn, type Relations } from './relations';
-import { rowsAre, type RowKind, type RowSense } from './row';
+import type { Claims, Said } from './said';
+import { rowsAre } from './row';
+import type { RowKind, RowSense } from './row-kinds';
 import { numbersIn, type SheetSample } from './sample';
 import { LEAST_RISING, weigh, type Weighed } from './summary';
 import { tableFacts, type TableFacts } from './table';
@@ -13,13 +15,8 @@ import { ideasOf } from './words';
 export interface Sense {
   readonly row: RowSense;
   readonly columns: ColumnProfile[];
-}
-
-/** What was said of a sheet by its user, or of columns with the same header before. */
-export interface Said {
-  readonly sheetName: string;
-  readonly corrections: Readonly<Record<string, Correction>>;
-  readonly row?: Partial<Pick<RowSense, 'is' | 'name'>>;
+  /** What was found in the sample and has to hold in all rows. */
+  readonly claims: Claims;
 }
 
 /**
@@ -32,11 +29,13 @@ export function senseOf(columns: readonly ColumnProfile[], sample: SheetSample, 
   const table = tableFacts(coded, sample);
   const at = (test: (column: ColumnProfile) => boolean) => coded.flatMap((column, c) => (test(column) ? [c] : []));
   const amounts = at((column) => column.role === 'amount' && isNumeric(column));
-  const relations = relationsIn(
-    sample,
-    amounts,
-    at(({ role }) => role === 'group' || role === 'key'),
-  );
+  const relations =
+    said.held ??
+    relationsIn(
+      sample,
+      amounts,
+      at(({ role }) => role === 'group' || role === 'key'),
+    );
   const ideas = coded.map(({ name }) => ideasOf(name));
   const facts = new Map(amounts.map((c) => [c, amountFacts(c, coded, sample, table, relations, ideas)] as const));
   const alike = amounts.filter((c) => isSilentAndLarge(facts.get(c)));
@@ -49,8 +48,15 @@ export function senseOf(columns: readonly ColumnProfile[], sample: SheetSample, 
   );
   const adding = [...weighed.values()].filter(({ summary }) => summary === 'sum').length;
   const row = rowsAre(coded, sample, table, { adding, of: weighed.size }, said);
+  const { when, things } = table;
   return {
     row,
+    claims: {
+      ...relations,
+      rising: amounts.filter((c) => facts.get(c)?.rising),
+      ...(when === undefined ? {} : { when }),
+      things,
+    },
     columns: coded.map((column, c) => {
       const found = weighed.get(c);
       return found ? withSummary(column, found, said.corrections[column.key], row.thing) : column;

@@ -4,8 +4,10 @@
  */
 const LISTS = {
   /** What one of a thing costs. */
-  price: `close fare fee fees high low open premium price prices quote rent tariff tuition
-    preis miete gebuhr tarif kurs prix loyer precio alquiler tarifa prezzo affitto tariffa preco aluguel prijs huur tarief`,
+  price: `close high low open price prices quote tariff
+    preis tarif kurs prix precio tarifa prezzo tariffa preco prijs tarief`,
+  /** What one pays for a time or a turn; of many it is what came in. */
+  fee: `fare fee fees premium rent tuition toll miete gebuhr loyer alquiler affitto aluguel huur`,
   /** So much for each of something else. */
   each: `capita per je pro par por percapita`,
   /** A figure for each, or a part of a whole. */
@@ -65,7 +67,7 @@ const LISTS = {
   /** What came in, went out, was made or was used. */
   flow: `amount amounts bill billed bought budget catch charge charged charges collected commission consumption cost costs debt delivered donation donations
     expenditure expenditures expense expenses exports fares fines gdp generation gift gifts gnp gross gsp harvest imports
-    invoice invoiced issued labor labour loan loans made materials medicines net output paid parts payment payments picked precip precipitation
+    invoice invoiced issued ordered shipped labor labour loan loans made materials medicines net output paid parts payment payments picked precip precipitation
     produced production profit profits purchase purchases qty quantity rain rainfall receipts received refund refunds rejects
     repairs revenue revenues sales savings scrap snow snowfall sold spend spending spent spoilt takings tax tip tips turnover used usage value vat volume
     waste withdrawals deposits discount earned planned booked quoted raised banked takings turnover
@@ -76,6 +78,10 @@ const LISTS = {
     acquisti consumo costi costo imposta importo incasso incassi pioggia produzione ricavi spesa spese valore vendite
     chuva compras consumo custo custos despesa despesas imposto lucro pagamento pagamentos producao receita receitas valor venda vendas
     bedrag belasting inkomsten kosten neerslag omzet opbrengst productie regen uitgave uitgaven verbruik verkoop waarde winst`,
+  /** Of these, what firms write of their own days: it adds up also where no date stands beside it. */
+  trade: `takings sales revenue revenues turnover billed invoiced ordered sold bought paid spent received collected shipped delivered picked banked raised
+    umsatz umsatze erlos einnahmen verkauft bestellt bezahlt ventes recettes vendu commande ventas ingresos vendido pedido vendite incasso incassi venduto
+    vendas vendido receita omzet opbrengst verkocht besteld betaald`,
   /** What stands at a moment. */
   level: `assets balance capital cpi employed employees employment hand headcount inhabitants inventory jobs level levels members
     outstanding owed pop population ppi remaining reserve reserves residents stock stocks store subscribers workers

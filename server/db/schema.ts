@@ -1,8 +1,9 @@
 import type { ReadingChange } from '@/core/api';
 import { bigint, index, integer, jsonb, pgTable, text, timestamp } from 'drizzle-orm/pg-core';
-import type { ColumnProfile, Correction } from '@/core/inference';
+import type { ColumnProfile, ColumnType, Correction } from '@/core/inference';
 import type { Form } from '@/core/layout';
 import type { Reading } from '@/core/reading';
+import type { RowSaid, RowSense } from '@/core/sense';
 import type { KeptSums } from '../query/kept-sums';
 import type { Live } from '../sources/relation';
 import type { Kind } from '../sheets/unpack';
@@ -45,6 +46,10 @@ export const sheets = pgTable(
     former: jsonb('former').$type<FormerColumn[]>().notNull().default([]),
     corrections: jsonb('corrections').$type<Record<string, Correction>>().notNull().default({}),
     reading: jsonb('reading').$type<Reading>(),
+    /** What a row is; empty until the sheet was read. */
+    row: jsonb('row').$type<RowSense>(),
+    /** What its user said that a row is. */
+    rowSaid: jsonb('row_said').$type<RowSaid>(),
     tableName: text('table_name'),
     /** What is kept beside the rows of a large sheet; empty until it was made. */
     keptSums: jsonb('kept_sums').$type<KeptSums>(),
@@ -65,6 +70,17 @@ export const deletedSheets = pgTable('deleted_sheets', {
   name: text('name').notNull(),
   columns: jsonb('columns').$type<FormerColumn[]>().notNull().default([]),
   deletedAt: timestamp('deleted_at', { withTimezone: true }).notNull().defaultNow(),
+});
+
+/** What users said of columns, by their header: it is said of the next column with the same header too. */
+export const taught = pgTable('taught', {
+  header: text('header').primaryKey(),
+  correction: jsonb('correction').$type<Correction>().notNull(),
+  /** The type that the column had: what is said of numbers does not hold for texts. */
+  type: text('type').$type<ColumnType>().notNull(),
+  /** The name of the sheet that it was said in. */
+  sheet: text('sheet').notNull(),
+  updatedAt: timestamp('updated_at', { withTimezone: true }).notNull().defaultNow(),
 });
 
 /** What holds for all new charts of the desk; one row. */

@@ -4,9 +4,11 @@ import { unitCode, type ColumnProfile, type Correction } from '@/core/inference'
 import { database } from '../db/client';
 import { sheets, type SheetRow } from '../db/schema';
 import { notFound, Problem } from '../problem';
+import type { RowSaid } from '@/core/sense';
 import { readLive } from '../sources/sources';
-import { changedMeanwhile, lockSheet } from './lock';
-import { readySheet, sheetRow } from './sheets';
+import { senseAnew } from './sense-anew';
+import { readySheet, sheetRow, type ReadySheet } from './sheets';
+import { forgetTaught, teach } from './taught';
 import { readStoppably } from './taking-in';
 import { inTurn } from './turns';
 
@@ -25,33 +27,43 @@ async function correctNow(id: string, key: string, change: CorrectionChange): Pr
   const corrections = correctedBy(sheet.corrections, key, change);
   const takenBack = Object.values(change).includes(null);
   const correction = change as Correction;
-  if (takenBack || correction.type !== undefined || correction.format !== undefined) {
-    if (sheet.live)
-      await database()
-        .update(sheets)
-        .set(await readLive(sheet.live, corrections))
-        .where(eq(sheets.id, id));
-    else await readStoppably(sheet, { corrections });
-  } else {
-    const { name, role, unit, summary } = correction;
+  if (takenBack || correction.type !== undefined || correction.format !== undefined)
+    await readWith(sheet, { corrections });
+  else {
+    const { name, role, unit } = correction;
     const column: ColumnProfile = {
       ...sheet.columns[index],
       ...(name ? { name } : {}),
-      ...(role ? { role } : {}),
-      ...(summary ? { summary } : {}),
+      ...(role ? { role, summary: role === 'key' ? 'distinct' : 'count' } : {}),
       ...(unit !== undefined ? { unit: unitCode(unit) || undefined } : {}),
     };
     if (role && role !== sheet.columns[index].role)
-      column.reasons = [...column.reasons, 'You said what it is good for.'];
-    await database().transaction(async (within) => {
-      if ((await lockSheet(within, id))?.tableName !== (sheet.live ? null : sheet.tableName)) throw changedMeanwhile();
-      await within
-        .update(sheets)
-        .set({ corrections, columns: sheet.columns.map((one, i) => (i === index ? column : one)) })
-        .where(eq(sheets.id, id));
-    });
+      column.reasons = [sheet.columns[index].reasons[0], 'You said what it is good for.'];
+    await senseAnew({ ...sheet, corrections, columns: sheet.columns.map((one, i) => (i === index ? column : one)) });
   }
+  await teach(sheet.headers[index], sheet.columns[index].type, corrections[key], sheet.name);
   return sheetRow(id);
+}
+
+/** Reads a sheet again, from its file or in its database. */
+async function readWith(sheet: ReadySheet, order: { corrections: SheetRow['corrections'] }): Promise<void> {
+  if (!sheet.live) return readStoppably(sheet, order);
+  await database()
+    .update(sheets)
+    .set(await readLive(sheet.live, { ...sheet, ...order }))
+    .where(eq(sheets.id, sheet.id));
+}
+
+/** Says what a row of a sheet is, or takes that back; what its amounts are follows. @throws Problem 404, 409 */
+export function sayRow(id: string, row: RowSaid | null): Promise<SheetRow> {
+  return inTurn(id, 'what a row is is being corrected', async () => {
+    const sheet = await readySheet(id);
+    const rowSaid = row && { ...sheet.rowSaid, ...row };
+    // A name that was given to rows of another kind does not name these.
+    if (rowSaid && row.is && row.is !== sheet.row?.is && !row.name) delete rowSaid.name;
+    await senseAnew({ ...sheet, rowSaid });
+    return sheetRow(id);
+  });
 }
 
 function correctedBy(
@@ -86,8 +98,9 @@ function readAnew(id: string, order: (sheet: SheetRow) => Parameters<typeof read
   });
 }
 
-/** Reads a sheet without what was said of another one with the same columns. */
-export function forgetRemembered(id: string): Promise<SheetRow> {
+/** Reads a sheet without what was said of others; what was said of single headers is forgotten for those to come, too. */
+export async function forgetRemembered(id: string): Promise<SheetRow> {
+  await forgetTaught((await sheetRow(id)).reading?.remembered?.headers ?? []);
   return readAnew(id, () => ({ corrections: {}, forget: true }));
 }
 

@@ -1,7 +1,7 @@
 import type { ReadingChange } from '@/core/api';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import { and, eq, sql } from 'drizzle-orm';
+import { and, eq, sql, type SQL } from 'drizzle-orm';
 import { drizzle } from 'drizzle-orm/node-postgres';
 import { from as copyFrom } from 'pg-copy-streams';
 import type { ColumnProfile, Correction } from '@/core/inference';
@@ -16,6 +16,7 @@ import { changedMeanwhile, lockSheet } from './lock';
 import { openSource } from './open-source';
 import type { Progress, RecordSource } from './records';
 import { withRhythms } from './rhythms';
+import { sense } from './sensing';
 import { TableReader } from './table-reader';
 import { copyStatement, createTable, dropTables, SHEETS_SCHEMA, tableOf } from './tables';
 
@@ -79,11 +80,11 @@ async function readRows(sheet: SheetRow, source: RecordSource, order: ReadingOrd
     await within.execute(sql`SET LOCAL default_statistics_target = 30`);
     await within.execute(sql`ANALYZE ${tableOf(tableName)}`);
     const { headers, columns: read, rows, reading } = reader.outcome();
-    const columns = await withRhythms(
-      async (statement) => (await within.execute(statement)).rows,
-      sql`${tableOf(tableName)}`,
-      read,
-    );
+    const ask = async (statement: SQL) => (await within.execute(statement)).rows;
+    const table = sql`${tableOf(tableName)}`;
+    const seen = await estimateDistinct(within, tableName, await withRhythms(ask, table, read), rows);
+    const { name, rowSaid } = sheet;
+    const { columns, row } = await sense(ask, table, { name, columns: seen, total: rows, corrections, rowSaid });
     signal?.throwIfAborted();
     // Between this and the commit nobody else changes the sheet; what was done before is not undone unseen.
     const now = await lockSheet(within, sheet.id);
@@ -94,7 +95,8 @@ async function readRows(sheet: SheetRow, source: RecordSource, order: ReadingOrd
         ...storableValue({
           headers,
           knownKeys: { ...known, ...Object.fromEntries(headers.map((header, i) => [header, columns[i].key])) },
-          columns: await estimateDistinct(within, tableName, columns, rows),
+          columns,
+          row,
           former: formerOf([sheet], columns),
           reading: {
             ...reading,

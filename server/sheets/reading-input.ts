@@ -1,5 +1,5 @@
 import type { ReadingChange } from '@/core/api';
-import { Equals, IsBoolean, IsInt, IsOptional, IsString, Length, Matches, Max, MaxLength, Min } from 'class-validator';
+import { Equals, IsBoolean, IsInt, IsOptional, IsString, Max, MaxLength, Min } from 'class-validator';
 import { SHAPE_FINDINGS } from '@/core/reading';
 import { InvalidInput, Nested, validInput } from '@/core/spec';
 
@@ -32,15 +32,6 @@ class BackInput {
 class ForgetInput {
   @Equals(false) remembered!: false;
 }
-class NameInput {
-  @IsString() @Length(1, 200) @Matches(/\S/, { message: 'name must hold more than spaces' }) name!: string;
-}
-
-/** @throws InvalidInput */
-export function parseSheetName(value: unknown): string {
-  return validInput(NameInput, value, 'sheet').name.trim();
-}
-
 /** What a user decides of a reading: of the table, to take the last decision back, or that what was said of another sheet does not hold. @throws InvalidInput */
 export function parseReadingChange(value: unknown): ReadingChange | { back: true } | { remembered: false } {
   if (typeof value === 'object' && value !== null && 'back' in value) return validInput(BackInput, value, 'reading');

@@ -5,7 +5,7 @@ import { isDated, rhythmOf, type ColumnProfile } from '@/core/inference';
 const LOOKED_AT = 500;
 
 /** Asks for rows of a table. */
-type Rows = (statement: SQL) => Promise<Record<string, unknown>[]>;
+export type Rows = (statement: SQL) => Promise<Record<string, unknown>[]>;
 
 /** The columns, those of dates with the step that their days keep. */
 export async function withRhythms(rows: Rows, table: SQL, columns: readonly ColumnProfile[]): Promise<ColumnProfile[]> {

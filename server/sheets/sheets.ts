@@ -1,13 +1,13 @@
 import type { ListedSheet, NamedSheet, Rows, Sheet } from '@/core/api';
 import { asc, desc, eq, isNull, sql } from 'drizzle-orm';
 import { drizzle } from 'drizzle-orm/node-postgres';
-import { isNumeric, type ColumnProfile } from '@/core/inference';
 import { byKey } from '@/core/spec';
 import { database } from '../db/client';
 import { deletedSheets, sheets, type SheetRow } from '../db/schema';
 import { notFound, Problem } from '../problem';
 import { liveTable, type Live } from '../sources/relation';
 import { readingLive } from '../sources/sources';
+import { plainValue } from './plain-value';
 import { placeInLine } from './readers';
 import { tableOf } from './tables';
 
@@ -52,6 +52,8 @@ export function sheetAnswer(row: SheetRow): Sheet {
     ...told(row),
     columns: row.columns,
     reading: row.reading,
+    ...(row.row ? { row: row.row } : {}),
+    ...(row.rowSaid ? { rowSaid: row.rowSaid } : {}),
     choices: row.choices,
     corrections: row.corrections,
     canTakeBack: row.choicesBefore !== null,
@@ -153,14 +155,6 @@ async function liveRows(sheet: ReadySheet, live: Live, offset: number, limit: nu
     total: sheet.rowCount,
     unread: [],
   };
-}
-
-export function plainValue(value: unknown, column: Pick<ColumnProfile, 'type'>): string | number | boolean | null {
-  if (value === null || value === undefined) return null;
-  if (typeof value === 'boolean') return value;
-  if (!isNumeric(column)) return String(value);
-  const number = Number(value);
-  return column.type === 'integer' && !Number.isSafeInteger(number) ? String(value) : number;
 }
 
 /** Gives a sheet another name. @throws Problem 404 */

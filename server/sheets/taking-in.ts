@@ -17,6 +17,7 @@ import { receive } from './receive';
 import { incomingFile, keepReceived } from './received-files';
 import { stoppably } from './running';
 import { readySheet, sheetRow } from './sheets';
+import { taughtFor, type Taught } from './taught';
 import { unpack } from './unpack';
 
 /** A file that is read within this time, by its size, is answered whole; a longer reading goes on behind a 202. */
@@ -113,20 +114,23 @@ export async function readStoppably(row: SheetRow, order: Omit<ReadingOrder, 'si
     const first =
       !(order.corrections || order.choices || row.stagedFor || row.tableName) &&
       Object.keys(row.corrections).length === 0;
-    const remembered = first ? await rememberedCorrections(await sheetRow(row.id)) : undefined;
-    if (remembered)
-      await read(
-        {
-          corrections: remembered.corrections,
-          remembered: {
-            name: remembered.name,
-            note: `What you said of the columns of “${remembered.name}”, which are the same, was applied here too.`,
-          },
-        },
-        signal,
-      );
+    const known = first ? await knownOf(await sheetRow(row.id)) : undefined;
+    if (known) {
+      const { corrections, ...remembered } = known;
+      await read({ corrections, remembered }, signal);
+    }
   });
   void keepSums(await readySheet(row.id));
+}
+
+/** What was said before of the columns of a sheet: of another one with the same columns, else of columns with the same headers. */
+async function knownOf(row: SheetRow): Promise<Taught | undefined> {
+  const like = await rememberedCorrections(row);
+  if (!like) return taughtFor(row);
+  return {
+    ...like,
+    note: `What you said of the columns of “${like.name}”, which are the same, was applied here too.`,
+  };
 }
 
 /** The corrections of the latest sheet with the same columns, by its keys: what a user said once holds when the same table comes again. */

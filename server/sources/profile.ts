@@ -1,4 +1,4 @@
-import { sql } from 'drizzle-orm';
+import { sql, type SQL } from 'drizzle-orm';
 import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres';
 import type { PoolClient } from 'pg';
 import {
@@ -12,7 +12,9 @@ import {
 } from '@/core/inference';
 import { columnNames } from '@/core/reading';
 import { byKey } from '@/core/spec';
+import type { RowSense } from '@/core/sense';
 import { withRhythms } from '../sheets/rhythms';
+import { sense, type Sensed } from '../sheets/sensing';
 import { refuseHarmful } from './harmless';
 import { isText, liveTable, relationSql, textCell, typedCell, type Live, type SourceColumn } from './relation';
 
@@ -61,8 +63,8 @@ export async function sourceColumns(client: PoolClient, relation: Live['relation
 export async function profileRelation(
   client: PoolClient,
   live: Live,
-  corrections: Readonly<Record<string, Correction>>,
-): Promise<{ columns: ColumnProfile[]; rows: number; seen: string[][] }> {
+  { name, corrections, rowSaid }: Pick<Sensed, 'name' | 'corrections' | 'rowSaid'>,
+): Promise<{ columns: ColumnProfile[]; row: RowSense; rows: number; seen: string[][] }> {
   const within = drizzle(client);
   const cells = live.columns.map((column) => sql`${textCell(column)} AS ${sql.identifier(column.key)}`);
   const { rows: sample } = await within.execute<Record<string, string | null>>(
@@ -81,16 +83,12 @@ export async function profileRelation(
   const profiles = inferColumns(headers, tallies, corrections).map((profile, c) =>
     byDeclaration(profile, live.columns[c], corrections),
   );
-  const { columns, rows } = await withFigures(within, live, profiles, texts);
-  return {
-    columns: await withRhythms(
-      async (statement) => (await within.execute(statement)).rows,
-      liveTable(live, byKey(columns)),
-      columns,
-    ),
-    rows,
-    seen: texts.slice(0, 24),
-  };
+  const { columns: read, rows } = await withFigures(within, live, profiles, texts);
+  const ask = async (statement: SQL) => (await within.execute(statement)).rows;
+  const table = liveTable(live, byKey(read));
+  const told = await withRhythms(ask, table, read);
+  const { columns, row } = await sense(ask, table, { name, columns: told, total: rows, corrections, rowSaid }, false);
+  return { columns, row, rows, seen: texts.slice(0, 24) };
 }
 
 /** A declared number or date is what it is declared; a text is what its cells say, where the database can read it so too. */

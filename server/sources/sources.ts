@@ -2,7 +2,6 @@ import type { Source, SourceTable } from '@/core/api';
 import { and, desc, eq, sql } from 'drizzle-orm';
 import { drizzle } from 'drizzle-orm/node-postgres';
 import type { Pool, PoolClient } from 'pg';
-import type { Correction } from '@/core/inference';
 import { database } from '../db/client';
 import { sheets, sources, type SheetRow } from '../db/schema';
 import { newId } from '../ids';
@@ -11,6 +10,7 @@ import { alone, closeSource, parseAddress, reading, sourcePool, type Address } f
 import { refuseHarmful } from './harmless';
 import { profileRelation, sourceColumns } from './profile';
 import { relationSql, type Live, type Relation } from './relation';
+import type { Sensed } from '../sheets/sensing';
 import { decrypt, encrypt } from './secret';
 
 type SourceRow = typeof sources.$inferSelect;
@@ -103,7 +103,7 @@ export async function countAnew(sheet: SheetRow): Promise<void> {
     );
   await database()
     .update(sheets)
-    .set(await readLive(sheet.live, sheet.corrections))
+    .set(await readLive(sheet.live, sheet))
     .where(eq(sheets.id, sheet.id));
 }
 
@@ -192,8 +192,8 @@ function plainText(value: unknown): string | null {
 export async function openRelation(id: string, relation: Relation, name?: string): Promise<SheetRow> {
   const { name: sourceName } = await sourceRow(id);
   const sheet = newId();
-  const told = await readLive({ source: id, relation }, {});
   const title = name?.trim() || ('table' in relation ? relation.table : 'A SELECT');
+  const told = await readLive({ source: id, relation }, { name: title, corrections: {} });
   const [row] = await database()
     .insert(sheets)
     .values({
@@ -213,20 +213,21 @@ export async function openRelation(id: string, relation: Relation, name?: string
 /** Looks at a live sheet again, as its corrections say. */
 export async function readLive(
   where: Pick<Live, 'source' | 'relation'>,
-  corrections: Readonly<Record<string, Correction>>,
+  sheet: Pick<Sensed, 'name' | 'corrections' | 'rowSaid'>,
 ) {
   return reading(await poolOf(where.source), async (client) => {
     const live: Live = { ...where, columns: await sourceColumns(client, where.relation) };
     if (live.columns.length === 0)
       throw new Problem(422, 'No columns', 'This table has no columns that could be read.');
-    const { columns, rows, seen } = await profileRelation(client, live, corrections);
+    const { columns, row, rows, seen } = await profileRelation(client, live, sheet);
     return {
       live,
       columns,
+      row,
       rowCount: rows,
       headers: live.columns.map((column) => column.name),
       countedAt: new Date(),
-      corrections,
+      corrections: sheet.corrections,
       reading: {
         format: 'database' as const,
         shortRows: 0,

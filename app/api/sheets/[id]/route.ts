@@ -1,6 +1,7 @@
 import { handled } from '@/server/handled';
 import { jsonBody } from '@/server/problem';
-import { parseSheetName } from '@/server/sheets/reading-input';
+import { sayRow } from '@/server/sheets/changes';
+import { parseSheetChange } from '@/server/sheets/sheet-input';
 import { deleteSheet } from '@/server/sheets/deleting';
 import { renameSheet, sheetAnswer, sheetRow } from '@/server/sheets/sheets';
 
@@ -12,8 +13,11 @@ export const GET = handled(async (_: Request, { params }: Context) =>
 );
 
 export const PATCH = handled(async (request: Request, { params }: Context) => {
-  const name = parseSheetName(await jsonBody(request));
-  return Response.json(sheetAnswer(await renameSheet((await params).id, name)));
+  const { id } = await params;
+  const { name, row } = parseSheetChange(await jsonBody(request));
+  if (name !== undefined) await renameSheet(id, name);
+  if (row !== undefined) await sayRow(id, row);
+  return Response.json(sheetAnswer(await sheetRow(id)));
 });
 
 export const DELETE = handled(async (_: Request, { params }: Context) => {

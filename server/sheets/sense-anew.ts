@@ -1,0 +1,32 @@
+import { eq, sql, type SQL } from 'drizzle-orm';
+import { drizzle } from 'drizzle-orm/node-postgres';
+import { byKey } from '@/core/spec';
+import { database } from '../db/client';
+import { sheets } from '../db/schema';
+import { liveTable } from '../sources/relation';
+import { readingLive } from '../sources/sources';
+import { changedMeanwhile, lockSheet } from './lock';
+import type { Rows } from './rhythms';
+import { sense } from './sensing';
+import type { ReadySheet } from './sheets';
+import { tableOf } from './tables';
+
+/** Looks at the rows of a sheet again by what is said of it now, and writes down what follows. @throws Problem 409 where it was changed meanwhile */
+export async function senseAnew(sheet: ReadySheet): Promise<void> {
+  const { id, live, tableName, rowCount: total, corrections, rowSaid } = sheet;
+  const sensed = { ...sheet, total };
+  const asked = (ask: Rows) =>
+    live
+      ? sense(ask, liveTable(live, byKey(sheet.columns)), sensed, false)
+      : sense(ask, sql`${tableOf(tableName)}`, sensed);
+  const { columns, row } = live
+    ? await readingLive(live, (client) => {
+        const within = drizzle(client);
+        return asked(async (statement: SQL) => (await within.execute(statement)).rows);
+      })
+    : await asked(async (statement: SQL) => (await database().execute(statement)).rows);
+  await database().transaction(async (within) => {
+    if ((await lockSheet(within, id))?.tableName !== (live ? null : tableName)) throw changedMeanwhile();
+    await within.update(sheets).set({ corrections, columns, row, rowSaid }).where(eq(sheets.id, id));
+  });
+}
