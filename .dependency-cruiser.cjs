@@ -5,6 +5,7 @@
 const walk = [
   'calendar',
   'decimals',
+  'statistics',
   'then',
   'reading',
   'inference',
@@ -15,6 +16,7 @@ const walk = [
   'recommend',
   'layout',
   'checks',
+  'starts',
   'api',
 ];
 

@@ -152,6 +152,11 @@ export interface Suggestion {
   spec: ChartSpec;
   model: ChartModel;
 }
+/** A chart worth making of a sheet before anything is picked. */
+export interface Start extends Suggestion {
+  /** All columns that it uses, in the order of picking. */
+  picks: string[];
+}
 export interface SavedChart {
   id: string;
   spec: ChartSpec;

@@ -25,6 +25,8 @@ export interface RoleDecision {
 /** Names of which hardly two are alike are too many to group by from here on. */
 const MANY_NAMES = 1_000;
 const MOSTLY_OTHERS = 0.9;
+/** So few capitals without a figure are names of states or firms that a chart has room for. */
+const FEW_NAMES = 60;
 /** As few different numbers tell kinds apart. */
 const FEW_CODES = 12;
 
@@ -54,9 +56,9 @@ export function decideRole(decision: TypeDecision, tally: ColumnTally, name: str
       };
     if (headingSaysHour(name) && tally.havingMore(MORE.hourNumber) >= filled * 0.99)
       return { role: 'group', reason: 'Hours of the day, to group by.' };
-    // A few numbers again and again tell kinds apart; "Number" alone over them counts something.
+    // A few numbers again and again tell kinds apart. "Number" alone may count something: the whole sheet tells (core/sense).
     const few = distinct <= FEW_CODES && filled >= distinct * 4;
-    if (headingNamesNumber(name) && !(few && /^\s*(number|no|num)\.?\s*$/i.test(name)))
+    if (headingNamesNumber(name) && !/^\s*(number|num)\s*$/i.test(name))
       return few
         ? { role: 'group', reason: `${n(distinct)} different numbers that stand for kinds, not amounts.` }
         : { role: 'key', reason: 'The header says that each number names one thing.' };
@@ -95,7 +97,8 @@ function decideTextRole(tally: ColumnTally, name: string, filled: number, distin
   if (
     share > 0.95 &&
     filled >= 10 &&
-    ((digits > 0.9 && spaced < 0.2) || (codes > 0.95 && (spaced < 0.2 || digits > 0.9)))
+    ((digits > 0.9 && spaced < 0.2) ||
+      (codes > 0.95 && (spaced < 0.2 || digits > 0.9) && (digits > 0 || distinct > FEW_NAMES)))
   )
     return { role: 'key', reason: 'Short codes, no two alike.' };
   if (!Number.isFinite(distinct)) return { role: 'note', reason: 'Very many different texts: too many to group by.' };

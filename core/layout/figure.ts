@@ -1,5 +1,6 @@
 import { stepLabel, type Locale } from '../calendar';
 import type { Frame } from '../shaping';
+import { correlation } from '../statistics';
 import { placesBefore } from '../then';
 import { layerUnit, mannerOf, type ChartSpec, type Sources } from '../spec';
 import type { Figure, ModelSeries } from './model';
@@ -53,16 +54,7 @@ function repeats(values: readonly (number | null)[], years: readonly (number | u
     const before = years[at] === undefined ? null : (values[years[at]] ?? null);
     return value === null || before === null ? [] : [[value, before] as const];
   });
-  if (pairs.length < LEAST_PAIRS) return false;
-  const mean = (i: 0 | 1) => pairs.reduce((sum, pair) => sum + pair[i], 0) / pairs.length;
-  const [a, b] = [mean(0), mean(1)];
-  let [ab, aa, bb] = [0, 0, 0];
-  for (const [x, y] of pairs) {
-    ab += (x - a) * (y - b);
-    aa += (x - a) ** 2;
-    bb += (y - b) ** 2;
-  }
-  return aa > 0 && bb > 0 && ab / Math.sqrt(aa * bb) >= SEASONAL;
+  return pairs.length >= LEAST_PAIRS && (correlation(pairs) ?? 0) >= SEASONAL;
 }
 
 /** A change in percent where that means something, otherwise as an amount. */

@@ -32,7 +32,7 @@ export function writeTitle(spec: ChartSpec, sources: Sources): string {
   if (spec.across.as === 'number')
     return `${listed(spec.layers.map((layer) => amountName(layer, sources)))} against ${across}${split ? `, by ${split}` : ''}`;
   if (spec.across.as === 'bins') return `How ${across} is spread`;
-  if (spec.across.as === 'rows') return `${what} of each ${rowNoun(sources.columns).one}`;
+  if (spec.across.as === 'rows') return `${what} of each ${rowNoun(sources).one}`;
   const by =
     spec.across.as === 'time' ? spec.across.step : spec.across.as === 'cycle' ? CYCLE_WORDS[spec.across.cycle] : across;
   const copies =

@@ -1,11 +1,17 @@
 import { firstStep, fromIso, type Instant } from '../calendar';
 import { rankWhens, type ColumnProfile } from '../inference';
+import type { RowKind } from '../sense';
 import { hasSteps, type Across, type ChartSpec, type Columns, type Layer } from '../spec';
 import { finestStep, sortPicks, type SortedPicks } from './picks';
 
 /** A chart of the picks before its form is chosen: what runs across, the split, and every amount as a layer on the left. */
-export function draftSpec(sheet: string, columns: Columns, picks: readonly string[]): ChartSpec | undefined {
-  const sorted = sortPicks(columns, picks);
+export function draftSpec(
+  sheet: string,
+  columns: Columns,
+  picks: readonly string[],
+  rowIs?: RowKind,
+): ChartSpec | undefined {
+  const sorted = sortPicks(columns, picks, rowIs);
   const across = draftAcross(sorted, columns);
   if (!across) return undefined;
   const layers = draftLayers(sorted, across);
@@ -15,8 +21,10 @@ export function draftSpec(sheet: string, columns: Columns, picks: readonly strin
 }
 
 function draftAcross({ across, amounts }: SortedPicks, columns: Columns): Across | undefined {
-  if (across) return acrossOf(across);
   const numbers = amounts.filter((one) => one.role === 'amount');
+  // One row alone is a single figure, whatever names it.
+  if (across && numbers.length === 1 && rowsOf(numbers[0]) === 1) return { as: 'group', column: numbers[0].key };
+  if (across) return acrossOf(across);
   // One row alone has nothing to be spread: it is a single figure.
   if (numbers.length === 1 && rowsOf(numbers[0]) === 1) return { as: 'group', column: numbers[0].key };
   if (numbers.length >= 2) return { as: 'number', column: numbers[0].key };
@@ -54,5 +62,10 @@ function draftLayers({ amounts }: SortedPicks, across: Across): Layer[] {
   const single = across.as === 'group' && amounts.length === 1 && amounts[0].key === across.column;
   const drawn = single ? amounts : amounts.filter((one) => one.key !== across.column);
   if (drawn.length === 0) return [layer(0, { amount: { rows: true }, summary: 'count' })];
-  return drawn.map((one, i) => layer(i, { amount: { column: one.key }, summary: one.summary }));
+  return drawn.map((one, i) => ({
+    ...layer(i, { amount: { column: one.key }, summary: one.summary }),
+    ...(one.per !== undefined && one.summary === 'last' && across.as !== 'number' && across.as !== 'bins'
+      ? { per: one.per }
+      : {}),
+  }));
 }

@@ -1,4 +1,6 @@
 import { LOCALE, type Locale } from '../calendar';
+import type { ColumnProfile } from '../inference';
+import { wordsOf, type RowKind } from '../sense';
 import { defaultOrder, type Frame } from '../shaping';
 import { hasSteps, type ChartSpec, type Columns, type Side } from '../spec';
 import { draftSpec } from './draft';
@@ -10,6 +12,8 @@ import { assignSides, median } from './sides';
 export interface Manners {
   readonly locale?: Locale;
   readonly calendar?: ChartSpec['calendar'];
+  /** What a row of the sheet is. */
+  readonly rowIs?: RowKind;
 }
 
 /** The chart of some picks that is looked at before its form is chosen; none where they make no chart. */
@@ -17,9 +21,9 @@ export function draftOf(
   sheet: string,
   columns: Columns,
   picks: readonly string[],
-  { locale = LOCALE, calendar = {} }: Manners,
+  { locale = LOCALE, calendar = {}, rowIs }: Manners,
 ): ChartSpec | undefined {
-  const plain = draftSpec(sheet, columns, picks);
+  const plain = draftSpec(sheet, columns, picks, rowIs);
   if (!plain) return undefined;
   return {
     ...fewSplits(plain, columns),
@@ -44,7 +48,7 @@ export function evidenceOf(draft: ChartSpec, frame: Frame, columns: Columns): Ev
     places: Math.min(frame.across.values.length, kept),
     series: Math.min(frame.series.length / draft.layers.length, (spec.split?.keep ?? Infinity) + 1),
     sideReasons: sided.reasons,
-    evenly: evenlySpaced(frame),
+    evenly: evenlySpaced(frame) && countsTurns(columns.get(draft.across.column)),
     ...(sided.crowded ? { crowded: sided.crowded } : {}),
     negative: frame.series.some(({ values }) => values.some((value) => value !== null && value < 0)),
     nameLength: median(frame.across.values.map((value) => String(value).length)) ?? 0,
@@ -88,6 +92,22 @@ function keepLargest(spec: ChartSpec, { across, series }: Frame): ChartSpec {
       ? { split: { ...split, keep: KEPT_SPLITS } }
       : {}),
   };
+}
+
+/** What comes one after the other (common practice, no source), beside the units of time. */
+const TURN =
+  /^(round|turn|lap|step|trial|attempt|game|set|wave|session|generation|iteration|visit|stage|day|week|month|quarter|year|hour|minute|second|time|runde|tag|woche|monat|jahr|stunde|jour|semaine|mois|heure|dia|semana|mes|hora|giorno|settimana|mese|ora|dag|maand|uur)s?$/;
+const TIME_UNIT = /^(s|sec|seconds|ms|min|mins|minutes|h|hr|hrs|hours|days|weeks|months|years)$/i;
+
+/** Whether the numbers of a column count time or turns: only then does a line over them say how it went on. */
+function countsTurns(column: ColumnProfile | undefined): boolean {
+  if (!column) return false;
+  return (
+    column.meaning === 'duration' ||
+    column.meaning === 'year' ||
+    TIME_UNIT.test(column.unit ?? '') ||
+    wordsOf(column.name).some((word) => TURN.test(word))
+  );
 }
 
 const LEAST_EVEN = 5;

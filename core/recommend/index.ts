@@ -6,3 +6,4 @@ export * from './picks';
 export * from './rules';
 export * from './sides';
 export * from './beside';
+export { isTargetName } from './rules/facts';

@@ -1,5 +1,6 @@
 import type { Step } from '../calendar';
 import { isNumeric, rankWhens, type ColumnProfile } from '../inference';
+import type { RowKind } from '../sense';
 import { column, type Columns } from '../spec';
 
 /** The picked columns by what they will do in the chart, each list in the order of picking. */
@@ -15,10 +16,13 @@ export interface SortedPicks {
 /**
  * A When runs across wherever it was picked, of several the one that the rows are about; otherwise the first Group; the second Group (or a Year beside another
  * When) is the split; Amounts and Keys are the layers, Amounts alone where nothing else runs across. Notes have no place.
+ * @param rowIs what a row is: two amounts and a group of things or readings are pairs of numbers
  * @throws RangeError where a key is not a column.
  */
-export function sortPicks(columns: Columns, picks: readonly string[]): SortedPicks {
+export function sortPicks(columns: Columns, picks: readonly string[], rowIs?: RowKind): SortedPicks {
   const picked = [...new Set(picks)].map((key) => column(columns, key));
+  const pairs = pairsOf(picked, rowIs);
+  if (pairs) return pairs;
   const whens = rankWhens(picked);
   const across = whens.find((one) => one.meaning !== 'year') ?? whens[0] ?? picked.find((one) => one.role === 'group');
   const groups = picked.filter(
@@ -32,6 +36,19 @@ export function sortPicks(columns: Columns, picks: readonly string[]): SortedPic
     .filter((one) => one !== across && one !== split && !amounts.includes(one))
     .map((one) => ({ column: one, why: whyNot(one) }));
   return { across, split, amounts, leftOut };
+}
+
+/** More groups than these are no colours of dots. */
+const MOST_COLOURS = 12;
+
+/** Two amounts of things or readings and one group: what goes together, coloured by the group; an average would hide it. */
+function pairsOf(picked: readonly ColumnProfile[], rowIs: RowKind | undefined): SortedPicks | undefined {
+  if (rowIs !== 'thing' && rowIs !== 'reading') return undefined;
+  const amounts = picked.filter((one) => one.role === 'amount' && isNumeric(one));
+  const groups = picked.filter(({ role }) => role === 'group');
+  if (amounts.length !== 2 || groups.length !== 1 || picked.length !== 3) return undefined;
+  const { distinct, count } = groups[0].stats;
+  return distinct <= MOST_COLOURS && distinct <= count / 2 ? { split: groups[0], amounts, leftOut: [] } : undefined;
 }
 
 const keysOf = (picked: readonly ColumnProfile[]) => picked.filter(({ role }) => role === 'key');

@@ -1,6 +1,7 @@
 import type { ColumnProfile } from '../inference';
 import { figuresOf } from './figures';
 import { numbersIn, type SheetSample } from './sample';
+import { OUT_OF } from './evidence';
 import { ideasOf, isPlural, wordsOf } from './words';
 
 /** Things that have numbers of their own (common practice, no source). */
@@ -25,6 +26,7 @@ const YEAR = new Set('year yr jahr annee ano anno jaar'.split(' '));
 const DAY = new Set('day tag jour dia giorno dag'.split(' '));
 
 const COUNTING = ['count', 'flow', 'minutes', 'total', 'quantity'] as const;
+const MEASURED = ['score', 'measure', 'body', 'rate', 'average'] as const;
 const FEW = 12;
 /** Numbers that stand so often on average are few enough to group by. */
 const OFTEN = 10;
@@ -77,13 +79,17 @@ export function codesOf(column: ColumnProfile, at: number, sample: SheetSample):
     if (repeated && (distinct <= (IS_KIND.has(last) ? 40 : FEW) || cells.length >= distinct * OFTEN)) return kind();
     return { role: 'key', reason: 'The header says that each number names one thing.' };
   }
+  const rising = cells.every((cell, i) => i === 0 || cell > cells[i - 1]);
+  if (/^(number|num)$/.test(words.join(' ')) && distinct === cells.length && rising)
+    return { role: 'key', reason: 'Each number stands once, in order: it names a row.' };
   const counts = COUNTING.some((idea) => ideas.has(idea)) || isPlural(column.name);
   if (counts || cells.length < LEAST || YEAR.has(last)) return undefined;
   const runs = cells.every((cell, i) => i === 0 || cell === cells[i - 1] || cell === cells[i - 1] + 1);
   if (gapless && distinct === cells.length && (runs || least <= 1) && (!ideas.has('score') || last === 'index'))
     return { role: 'key', reason: 'They count the rows: 1, 2, 3 and on.' };
+  const measured = MEASURED.some((idea) => ideas.has(idea)) || OUT_OF.test(column.name);
   const sizes = [...often.values()];
-  const even = Math.min(...sizes) >= Math.max(...sizes) * 0.5;
+  const even = !measured && Math.min(...sizes) >= Math.max(...sizes) * 0.5;
   if (gapless && least === 1 && distinct >= 2 && distinct <= FEW && cells.length >= 3 * distinct && even)
     return {
       role: 'group',

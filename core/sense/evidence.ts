@@ -43,7 +43,7 @@ export interface Evidence {
 const QUANTITY =
   /^(kg|g|t|l|ml|kl|hl|kwh|mwh|wh|m3|m³|pcs|pieces|stk|stück|units|tonnes|tons|lb|lbs|gal|gallons|litres|liters|h|hrs|hours|min|mins|minutes|trays|pots|boxes|people)$/i;
 const SIZE = /^(mm|cm|m|km|in|ft|yd|mi|miles|inches|m²|m2|ha|acres|km²|v|kv|a|ma|w|kw|mw|hz|khz|mhz|s|ms|db)$/i;
-const OUT_OF = /out of \d|\b1\s*(?:-|–|to)\s*(?:5|7|10)\b/i;
+export const OUT_OF = /out of \d|\b1\s*(?:-|–|to)\s*(?:5|7|10)\b/i;
 const SPAN = /\b(days?|weeks?|months?|hours?|minutes?|tage|jours|días|giorni|dias|dagen) (to|in|bis|zu|pour)\b/i;
 
 /** Points for an average before anything is known: what nothing speaks for is not added up. */

@@ -2,5 +2,6 @@ export { FITTING, type Slack } from './relations';
 export { singular } from './row';
 export { ROW_KINDS, type RowKind, type RowSense } from './row-kinds';
 export type { Claims, RowSaid, Said } from './said';
-export type { SheetSample, Value } from './sample';
+export { numbersIn, type SheetSample, type Value } from './sample';
 export { senseOf, type Sense } from './sense';
+export { ideasOf, isPlural, wordsOf } from './words';

@@ -25,6 +25,8 @@ export interface Relations {
 /** So many rows in a hundred have to fit: a slip of the pen does not hide a relation. */
 export const FITTING = 0.97;
 const LEAST_ROWS = 6;
+/** From so many of the rows on, other than noughts, a fit tells something. */
+const TELLING = 0.1;
 /** More columns than these are not tried against each other. */
 const MOST_COLUMNS = 40;
 /** So many rows show whether it is worth looking at all of them. */
@@ -38,12 +40,13 @@ function fits(is: Numbers, made: (row: number) => number | null, slack: Slack): 
   let right = 0;
   for (let row = 0; row < is.length; row++) {
     const [a, b] = [is[row], made(row)];
-    if (a === null || b === null) continue;
+    // Noughts fit anything.
+    if (a === null || b === null || (a === 0 && b === 0)) continue;
     seen++;
     if (Math.abs(a - b) <= slack.by + Math.abs(a) * slack.part) right++;
     if (seen === FIRST_LOOK && right < FIRST_LOOK - 1) return false;
   }
-  return seen >= LEAST_ROWS && right >= seen * FITTING;
+  return seen >= LEAST_ROWS && seen >= is.length * TELLING && right >= seen * FITTING;
 }
 
 /** Half of the last place that the cells of a column are written with. */
@@ -84,12 +87,15 @@ function sumsIn(columns: readonly number[], of: Of, slackOf: (columns: readonly 
   const found: { sum: number; parts: number[]; slack: Slack }[] = [];
   const add = (parts: readonly number[]) => (row: number) => {
     let sum = 0;
+    let filled = 0;
     for (const part of parts) {
       const one = of(part)[row];
       if (one === null || one === undefined) return null;
       sum += one;
+      if (one !== 0) filled++;
     }
-    return sum;
+    // One part alone is the sum of nothing.
+    return filled > 1 || sum === 0 ? sum : null;
   };
   for (const sum of columns) {
     const others = columns.filter((c) => c !== sum);

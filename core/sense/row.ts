@@ -133,6 +133,16 @@ function namesEvents(columns: readonly ColumnProfile[], sheetName: string): bool
   );
 }
 
+/** A text that is another in every other row at least. */
+const manyNames = (columns: readonly ColumnProfile[]): boolean =>
+  columns.some(
+    ({ type, role, stats }) =>
+      type === 'text' &&
+      (role === 'group' || role === 'note') &&
+      stats.distinct >= stats.count * 0.5 &&
+      stats.count > 10,
+  );
+
 const NAMED = / (name|title|titel|titre|nom|nombre|nome|naam) /;
 /** What stands in the header of a key beside the name of what it is the key of. */
 const OF_KEYS = /^(no|nr|num|number|id|ids|ref|reference|code|key|nummer|numero|ndeg|n)$/;

@@ -41,7 +41,8 @@ export function tableFacts(columns: readonly ColumnProfile[], sample: SheetSampl
   );
   const different = time ? new Set(time.filter((one) => one !== null)) : new Set<number>();
   const step = evenStep([...different]);
-  const things = time ? thingsOf(sample, time, different.size, groups) : [];
+  const all = main && !main.stats.distinctAbout && main === real ? main.stats.distinct : different.size;
+  const things = time ? thingsOf(sample, time, { all, seen: different.size }, groups) : [];
   const named = namedBy(columns, sample);
   const people = columns.filter(({ name }) => PERSON.test(headingWords(name))).length;
   return {
@@ -95,10 +96,10 @@ export function evenStep(times: readonly number[]): number | undefined {
 function thingsOf(
   sample: SheetSample,
   time: readonly (number | null)[],
-  times: number,
+  times: { readonly all: number; readonly seen: number },
   groups: readonly number[],
 ): number[] {
-  if (times < 2 || sample.rows < times * 1.5) return [];
+  if (times.seen < 2 || sample.total < times.all * 1.5) return [];
   const pairs = groups.flatMap((a, i) => groups.slice(i + 1).map((b) => [a, b]));
   const tries: (readonly number[])[] = [...groups.map((one) => [one]), ...(groups.length <= 6 ? pairs : [])];
   for (const things of tries) {
@@ -109,7 +110,7 @@ function thingsOf(
       names.add(name);
       both.add(`${name}\n${time[row]}`);
     }
-    const dense = sample.rows >= Math.min(names.size, sample.rows) * times * 0.4;
+    const dense = sample.total >= Math.min(names.size, sample.rows) * times.all * 0.4;
     if (names.size > 1 && both.size >= sample.rows * NEARLY && sample.rows >= names.size * 2 && dense)
       return [...things];
   }
@@ -132,12 +133,14 @@ const NAME = / (name|names|title|nom|nombre|nome|naam|bezeichnung|titel|titre|ti
 
 /** The column that names each row: a Key or a text of which no two are alike. */
 function namedBy(columns: readonly ColumnProfile[], sample: SheetSample): number | undefined {
-  const unlike = (c: number) => {
+  const unlike = (c: number, least: number) => {
     const cells = sample.columns[c].filter((cell) => cell !== null);
-    return cells.length >= sample.rows * 0.9 && new Set<Value>(cells).size >= cells.length * NEARLY;
+    return cells.length >= sample.rows * 0.9 && new Set<Value>(cells).size >= cells.length * least;
   };
-  const texts = columns.flatMap(({ type, role }, c) => (type === 'text' && role !== 'when' && unlike(c) ? [c] : []));
-  return texts.find((c) => NAME.test(headingWords(columns[c].name))) ?? texts[0];
+  const texts = columns.flatMap(({ type, role }, c) => (type === 'text' && role !== 'when' ? [c] : []));
+  // Two of the same name occur.
+  const says = texts.find((c) => NAME.test(headingWords(columns[c].name)) && unlike(c, 0.85));
+  return says ?? texts.find((c) => unlike(c, NEARLY));
 }
 
 /** Groups, ages and years, and few counts beside them, of which each combination occurs once and most there can be do occur. */
@@ -149,7 +152,8 @@ function isTableOfCounts(columns: readonly ColumnProfile[], sample: SheetSample)
   const counts = amounts.filter(({ name }) => ideasOf(name).has('count'));
   if (kinds.length < 2 || kinds.length + amounts.length !== columns.length || sample.rows < 4) return false;
   if (amounts.length !== 1 && (counts.length === 0 || amounts.length > 3)) return false;
-  if (columns.some((column) => column.role === 'when') && counts.length === 0) return false;
+  // Beside a year one group alone is what goes on through the years.
+  if (columns.some((column) => column.role === 'when') && (counts.length === 0 || kinds.length < 3)) return false;
   const different = (of: readonly number[]) =>
     new Set(sample.columns[0].map((_, row) => of.map((c) => String(sample.columns[c][row])).join('\n'))).size;
   // A column that tells the rows apart by itself names things.

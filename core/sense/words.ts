@@ -33,8 +33,8 @@ const LISTS = {
     altezza larghezza lunghezza pressione profondita umidita velocita
     comprimento largura pressao profundidade umidade velocidade
     breedte diepte druk gewicht hoogte lengte luchtvochtigheid snelheid temperatuur`,
-  body: `age albumin ages blood bmi bp chol cholesterol fat glucose height pulse systolic diastolic weight
-    alter blutdruck puls gewicht age poids pouls edad peso pulso eta idade leeftijd gewicht`,
+  body: `age albumin ages blood bmi bp chol cholesterol fat glucose pulse systolic diastolic
+    alter blutdruck puls age pouls edad pulso eta idade leeftijd`,
   duration: `duration educ education elapsed exper experience futime school schooling seniority tenure time wait waiting
     year years yrs late delay delays
     dauer wartezeit erfahrung verspatung duree attente anciennete retard duracion espera antiguedad retraso durata attesa

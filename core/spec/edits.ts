@@ -35,6 +35,15 @@ const EDITS = {
     return setScale(spec, side, { ...scale, fit });
   },
   useLog: (spec: ChartSpec, side: Which) => setScale(spec, side, { ...scaleOf(spec, side), fit: 'close', kind: 'log' }),
+  /** The same for columns and areas, which begin at zero: they become dots. */
+  useLogDots: (spec: ChartSpec, side: Side) =>
+    EDITS.useLog(
+      {
+        ...spec,
+        layers: spec.layers.map((layer) => (layer.side === side ? { ...layer, shape: 'dot' as const } : layer)),
+      },
+      side,
+    ),
   keepEven: (spec: ChartSpec, side: Which) => {
     const { kind, ...scale } = scaleOf(spec, side);
     void kind;

@@ -65,7 +65,7 @@ function whose({ from }: Pick<Layer, 'from'>, { names }: Sources): string {
 }
 
 function summaryWords(layer: Layer, sources: Sources): string {
-  if ('rows' in layer.amount) return upperFirst(rowNoun(columnsOf(layer, sources)).many);
+  if ('rows' in layer.amount) return upperFirst(rowNoun(sources, layer).many);
   const name = amountName(layer, sources);
   const ratio = 'formula' in layer.amount && layer.summary === 'sum';
   const before = ratio || isNaming(layer, columnsOf(layer, sources)) ? '' : SUMMARY_KINDS[layer.summary].before;
@@ -81,7 +81,7 @@ const UNKNOWN = '…';
 export function amountName(layer: Pick<Layer, 'amount' | 'name' | 'from'>, sources: Sources): string {
   if (layer.name) return layer.name;
   const { amount } = layer;
-  if ('rows' in amount) return upperFirst(rowNoun(columnsOf(layer, sources)).many);
+  if ('rows' in amount) return upperFirst(rowNoun(sources, layer).many);
   const columns = columnsOf(layer, sources);
   const nameOf = (key: string) => columns.get(key)?.name ?? UNKNOWN;
   return 'column' in amount ? nameOf(amount.column) : formulaToNames(amount.formula, nameOf);

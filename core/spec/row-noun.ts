@@ -1,15 +1,24 @@
 import type { ColumnProfile } from '../inference';
-import type { Columns } from './against-columns';
+import type { Layer } from './chart-spec';
+import { columnsOf, type Sources } from './sources';
 
 /** What a header of keys says beside the thing that they name: "Job no", "Invoice number", "order_id". */
 const MARK = /[\s_-]*(?:\b(?:no|nr|num|number|id|ids|ref|reference|code|key|uuid|serial)\b\.?|#|№)[\s_-]*/gi;
 
+export interface RowNoun {
+  readonly one: string;
+  readonly many: string;
+}
+
 /**
- * What a row is called, where a Key with a value of its own in every row says it: "Job no" makes rows jobs. One and many,
- * with a small first letter; "row" and "rows" where nothing says it.
+ * What a row is called, as the sheet says it, else where a Key with a value of its own in every row does: "Job no" makes
+ * rows jobs. One and many, with a small first letter; "row" and "rows" where nothing says it.
+ * @param layer a layer out of another sheet counts the rows of that
  */
-export function rowNoun(columns: Columns): { one: string; many: string } {
-  const key = [...columns.values()].find(namesRows);
+export function rowNoun(sources: Sources, layer: Pick<Layer, 'from'> = {}): RowNoun {
+  const name = layer.from ? sources.rowNames?.get(layer.from.sheet) : sources.rowName;
+  if (name) return { one: name, many: plural(name) };
+  const key = [...columnsOf(layer, sources).values()].find(namesRows);
   const one = key?.name
     .replace(/([a-z])([A-Z])/g, '$1 $2')
     .replace(/_/g, ' ')

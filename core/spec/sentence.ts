@@ -113,10 +113,11 @@ function stackWords({ stack, whole }: Layer, { split }: ChartSpec): string {
 }
 
 /** The rows one by one, and the order that they stand in. */
-function rowsParts(spec: ChartSpec, { columns }: Sources): SentencePart[] {
+function rowsParts(spec: ChartSpec, sources: Sources): SentencePart[] {
   const { across, layers, split } = spec;
+  const { columns } = sources;
   if (across.as !== 'rows') return [];
-  const { one } = rowNoun(columns);
+  const { one } = rowNoun(sources);
   const order = across.order
     ? `in order of ${column(columns, across.order.column).name}${across.order.descending ? ', largest first' : ''}`
     : 'in the order of the sheet';
@@ -188,16 +189,17 @@ function scatterParts(spec: ChartSpec, sources: Sources): SentencePart[] {
     { text: column(columns, spec.across.column).name, control: 'across' },
     ...(spec.layers[0].shape === 'line'
       ? [{ text: ', as ' }, shapePart(spec.layers[0], 'many')]
-      : [{ text: ', one ' }, shapePart(spec.layers[0], 'one'), { text: ` per ${rowNoun(columns).one}` }]),
+      : [{ text: ', one ' }, shapePart(spec.layers[0], 'one'), { text: ` per ${rowNoun(sources).one}` }]),
   );
   if (spec.split)
     parts.push({ text: ', coloured by ' }, { text: column(columns, spec.split.column).name, control: 'split' });
   return [...parts, ...panelParts(spec, sources)];
 }
 
-function binsParts(spec: ChartSpec, { columns }: Sources): SentencePart[] {
+function binsParts(spec: ChartSpec, sources: Sources): SentencePart[] {
+  const { columns } = sources;
   return [
-    { text: `count of ${rowNoun(columns).many} by size of ` },
+    { text: `count of ${rowNoun(sources).many} by size of ` },
     { text: column(columns, spec.across.column).name, control: 'across' },
     { text: ', as ' },
     shapePart(spec.layers[0], 'many'),
@@ -213,7 +215,7 @@ function amountParts(layer: Layer, spec: ChartSpec, sources: Sources): SentenceP
   if ('rows' in layer.amount)
     return [
       { text: 'count of ' },
-      { text: layer.name ?? rowNoun(columnsOf(layer, sources)).many, control: 'amount', layer: layer.id },
+      { text: layer.name ?? rowNoun(sources, layer).many, control: 'amount', layer: layer.id },
       ...from,
       ...then,
       ...goesOn,

@@ -8,6 +8,9 @@ export interface Sources {
   /** The columns of the sheets that layers come from, and what those sheets are called. */
   readonly others?: OtherColumns;
   readonly names?: ReadonlyMap<string, string>;
+  /** What a row is called, of the chart's own sheet and of the others by their ids: "job". */
+  readonly rowName?: string;
+  readonly rowNames?: ReadonlyMap<string, string>;
   /** The day that windows go by, ISO 8601; without it the newest date of their column. */
   readonly today?: string;
 }

@@ -67,14 +67,16 @@ describe('the sentence says what is not so by default', () => {
 });
 
 test('a count of rows is called by what a row is', () => {
-  expect(rowNoun(known)).toEqual({ one: 'job', many: 'jobs' });
+  expect(rowNoun({ columns: known })).toEqual({ one: 'job', many: 'jobs' });
   expect(said({ layers: [{ ...spec.layers[0], amount: { rows: true }, summary: 'count' }] })).toBe(
     'Count of jobs by Spot, as columns',
   );
   const named = (name: string) =>
-    rowNoun(
-      byKey(readTable([[name], ['A-1'], ['A-2'], ['A-3']]).columns.map((one) => ({ ...one, role: 'key' as const }))),
-    );
+    rowNoun({
+      columns: byKey(
+        readTable([[name], ['A-1'], ['A-2'], ['A-3']]).columns.map((one) => ({ ...one, role: 'key' as const })),
+      ),
+    });
   expect([named('invoice_id').many, named('Delivery number').many, named('Batch #').many, named('ID').many]).toEqual([
     'invoices',
     'deliveries',

@@ -225,6 +225,11 @@ export const SHEETS_OF_FIRMS: ReadonlyMap<string, string> = new Map(
       if (name === 'shop figures') cells[4] = String(cells.slice(1, 4).reduce((sum, cell) => sum + Number(cell), 0));
       return cells;
     });
-    return [name, [columns.map(([header]) => header), ...lines].map((line) => line.join(',')).join('\n')] as const;
+    return [
+      name,
+      [columns.map(([header]) => header), ...lines]
+        .map((line) => line.map((cell) => (/,/.test(cell) ? `"${cell}"` : cell)).join(','))
+        .join('\n'),
+    ] as const;
   }),
 );

@@ -24,6 +24,8 @@ export async function openBook(spec: ChartSpec, today?: string): Promise<Book> {
       columns: byKey(sheet.columns),
       others: new Map(found.map(([id, row]) => [id, byKey(row.columns)])),
       names: new Map(found.map(([id, row]) => [id, row.name])),
+      ...rowNameOf(sheet),
+      rowNames: new Map(found.flatMap(([id, { row }]) => (row?.name ? [[id, row.name] as const] : []))),
       ...(today === undefined ? {} : { today }),
     },
   };
@@ -39,5 +41,7 @@ async function sheetOrNone(id: string): Promise<ReadySheet | undefined> {
 /** The book of a sheet alone. @throws Problem */
 export async function sheetBook(id: string): Promise<Book> {
   const sheet = await readySheet(id);
-  return { sheet, sheets: new Map([[id, sheet]]), sources: { columns: byKey(sheet.columns) } };
+  return { sheet, sheets: new Map([[id, sheet]]), sources: { columns: byKey(sheet.columns), ...rowNameOf(sheet) } };
 }
+
+const rowNameOf = ({ row }: ReadySheet) => (row?.name ? { rowName: row.name } : {});

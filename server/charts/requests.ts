@@ -24,10 +24,13 @@ class SizeInput {
   @IsOptional() @IsInt() @Min(80) @Max(8000) height?: number;
 }
 
-class SuggestionsInput extends SizeInput {
+class StartsInput extends SizeInput {
   @IsString() sheet!: string;
-  @IsArray() @ArrayMinSize(1) @ArrayMaxSize(40) @IsString({ each: true }) picks!: string[];
   @IsOptional() @IsIn(LOCALES) locale?: Locale;
+}
+
+class SuggestionsInput extends StartsInput {
+  @IsArray() @ArrayMinSize(1) @ArrayMaxSize(40) @IsString({ each: true }) picks!: string[];
 }
 
 @ValidatorConstraint({ name: 'isDay' })
@@ -74,6 +77,12 @@ const sizeOf = ({ width, height }: SizeInput): Size => ({
 });
 
 const todayOf = ({ today }: { today?: string }) => (today === undefined ? {} : { today });
+
+/** @throws InvalidInput */
+export function parseStartsRequest(body: unknown): { sheet: string; size: Size; locale?: Locale } {
+  const input = validInput(StartsInput, body, 'request');
+  return { sheet: input.sheet, size: sizeOf(input), ...(input.locale ? { locale: input.locale } : {}) };
+}
 
 /** @throws InvalidInput; `picks` throws it too where the sheet lacks one of them. */
 export function parseSuggestionsRequest(body: unknown): {

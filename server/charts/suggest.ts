@@ -14,10 +14,11 @@ export async function suggest(
   manners: Manners = {},
 ): Promise<Suggestion[]> {
   const { columns } = book.sources;
-  const draft = draftOf(book.sheet.id, columns, picks, manners);
+  const rowIs = book.sheet.row?.is;
+  const draft = draftOf(book.sheet.id, columns, picks, { ...manners, rowIs });
   if (!draft) return [];
   const proposals = propose(evidenceOf(draft, await frameOf(draft, book), columns));
-  const leftOut = sortPicks(columns, picks).leftOut.map(({ why }) => ({
+  const leftOut = sortPicks(columns, picks, rowIs).leftOut.map(({ why }) => ({
     id: 'left-out' as const,
     level: 'note' as const,
     message: why,
@@ -43,5 +44,5 @@ export async function suggest(
   return found;
 }
 
-const isTooMuch = (error: unknown): boolean =>
+export const isTooMuch = (error: unknown): boolean =>
   error instanceof InvalidInput || (error instanceof Problem && error.status === 422);

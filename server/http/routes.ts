@@ -27,6 +27,7 @@ export const ROUTES: Readonly<Record<string, readonly string[]>> = {
   '/api/sources/[id]/sheets': ['POST'],
   '/api/sources/[id]/tables': ['GET'],
   '/api/sources': ['GET', 'POST'],
+  '/api/starts': ['POST'],
   '/api/suggestions': ['POST'],
 };
 

@@ -1,12 +1,8 @@
 import { sql, type SQL } from 'drizzle-orm';
 import type { ColumnProfile, Correction } from '@/core/inference';
-import { FITTING, senseOf, type Claims, type RowSaid, type Sense, type SheetSample, type Slack } from '@/core/sense';
+import { FITTING, senseOf, type Claims, type RowSaid, type Sense, type Slack } from '@/core/sense';
 import type { Rows } from './rhythms';
-import { plainValue } from './plain-value';
-
-/** So many rows are looked at: all of a small sheet, else stretches of neighbours from all over it. */
-const SAMPLED = 2_000;
-const STRETCHES = 5;
+import { sampleOf } from './sampled-rows';
 
 /** A sheet to be looked at as a whole. */
 export interface Sensed {
@@ -34,30 +30,13 @@ export async function sense(rows: Rows, table: SQL, sheet: Sensed, placed = true
   return held === found.claims ? found : senseOf(sheet.columns, sample, { ...said, held });
 }
 
-async function sampleOf(rows: Rows, table: SQL, { columns, total }: Sensed, placed: boolean): Promise<SheetSample> {
-  const length = SAMPLED / STRETCHES;
-  const stretches = Array.from({ length: STRETCHES }, (_, i) => {
-    const from = Math.floor((i * (total - length)) / (STRETCHES - 1));
-    return sql`(n >= ${from} AND n < ${from + length})`;
-  });
-  const some = total > SAMPLED ? sql`WHERE ${sql.join(stretches, sql` OR `)} ORDER BY n` : sql`ORDER BY n`;
-  const cells = columns.map(({ key }) => sql.identifier(key));
-  const found = await rows(
-    sql`SELECT ${sql.join(cells, sql`, `)} FROM ${table} ${placed ? some : sql`LIMIT ${SAMPLED}`}`,
-  );
-  return {
-    columns: columns.map((column) => found.map((row) => plainValue(row[column.key], column))),
-    rows: found.length,
-    total,
-  };
-}
-
 /** The claims that hold in all rows; the same object where all do. */
 async function confirmed(rows: Rows, table: SQL, columns: readonly ColumnProfile[], claims: Claims): Promise<Claims> {
   const cell = (c: number) => sql.identifier(columns[c].key);
   const plus = (parts: readonly number[]) => sql`(${sql.join(parts.map(cell), sql` + `)})`;
+  /** The share of the rows, other than noughts, that are further off than rounding makes them. */
   const off = (is: SQL, made: SQL, { by, part }: Slack) =>
-    sql`count(*) FILTER (WHERE abs(${is} - ${made}) > ${by} + abs(${is}) * ${part})::float8 / greatest(count(${made}), 1)`;
+    sql`count(*) FILTER (WHERE abs(${is} - ${made}) > ${by}::float8 + abs(${is}) * ${part}::float8)::float8 / greatest(count(*) FILTER (WHERE ${made} <> 0), 1)`;
   const checks = [
     ...claims.sums.map(({ sum, parts, slack }) => off(sql`${cell(sum)}`, plus(parts), slack)),
     ...claims.products.map(({ product, factors: [a, b], slack }) =>

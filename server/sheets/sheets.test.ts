@@ -55,7 +55,7 @@ test('what was said of a table holds when the same one comes again, and it is sa
 });
 
 test('role, unit, summary and name change without reading the rows again', async () => {
-  const { id, tableName } = await takeIn('names.csv', 'Kind,Sold\n1,1\n2,2\n');
+  const { id, tableName } = await takeIn('names.csv', 'Kind in the test,Sold in the test\n1,1\n2,2\n');
   await correctColumn(id, 'c1', { role: 'group', name: 'Bed' });
   await correctColumn(id, 'c2', { unit: 'kg', summary: 'mean' });
   const sheet = await readySheet(id);

@@ -31,10 +31,12 @@ export function useSources(sheet: Sheet): { sources: Sources; others: readonly S
         columns: byKey(sheet.columns),
         others: new Map(others.map(({ id, columns }) => [id, byKey(columns)])),
         names: new Map(others.map(({ id, name }) => [id, name])),
+        ...(sheet.row?.name ? { rowName: sheet.row.name } : {}),
+        rowNames: new Map(others.flatMap(({ id, row }) => (row?.name ? [[id, row.name] as const] : []))),
       },
       others,
       lost,
     }),
-    [sheet.columns, others, lost],
+    [sheet.columns, sheet.row, others, lost],
   );
 }

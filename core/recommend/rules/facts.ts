@@ -27,7 +27,9 @@ const across = (e: Evidence) => e.spec.across;
 const addsUp = ({ summary }: Layer) => summary === 'sum' || summary === 'count';
 
 export const unitsOf = (e: Evidence) => new Set(e.spec.layers.map((layer) => layerUnit(layer, e) ?? '')).size;
-export const isTarget = (layer: Layer, e: Evidence) => TARGET.test(amountName(layer, e));
+/** Whether an amount is called what is to be reached. */
+export const isTargetName = (name: string) => TARGET.test(name);
+export const isTarget = (layer: Layer, e: Evidence) => isTargetName(amountName(layer, e));
 /** Amounts whose single rows are pairs of numbers. */
 export const pairable = (e: Evidence): Layer[] =>
   e.spec.layers.filter(

@@ -202,7 +202,8 @@ export function orderGroups(spec: ChartSpec, sources: Sources): ChoiceGroup[] {
 }
 
 /** The rows as they are, one mark each, and the way back to groups. */
-function rowsChoices(spec: ChartSpec, { columns }: Sources): Choice[] {
+function rowsChoices(spec: ChartSpec, sources: Sources): Choice[] {
+  const { columns } = sources;
   const { across, layers } = spec;
   const found = column(columns, across.column);
   const amounts = layers.every(({ amount, from }) => !('rows' in amount) && !from);
@@ -226,7 +227,7 @@ function rowsChoices(spec: ChartSpec, { columns }: Sources): Choice[] {
   return [
     {
       key: 'rows',
-      words: `Each ${rowNoun(columns).one} by itself`,
+      words: `Each ${rowNoun(sources).one} by itself`,
       edit: (now) => (spread ? spreadAsRows(now, columns) : { ...now, across: { as: 'rows', column: across.column } }),
     },
   ];

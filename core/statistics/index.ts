@@ -1,0 +1,2 @@
+export { correlation } from './correlation';
+export { explained } from './explained';

@@ -1,0 +1,53 @@
+import type { Start } from '@/core/api';
+import type { Size } from '@/core/layout';
+import { draftOf, evidenceOf, fittedTo, propose, type Manners } from '@/core/recommend';
+import { candidates, choose, proposalFor, tell, worthDrawing, type Candidate, type Scored } from '@/core/starts';
+import { targetOf } from '../query/run';
+import { sampleOf } from '../sheets/sampled-rows';
+import type { Book } from './book';
+import { frameOf, modelOfFrame } from './model';
+import { isTooMuch } from './suggest';
+
+/**
+ * Charts worth making of a sheet before anything is picked, drawn from its rows, best first, each with why. None for an
+ * empty sheet.
+ */
+export async function startsOf(book: Book, size: Size, manners: Manners = {}): Promise<Start[]> {
+  const { sheet } = book;
+  if (sheet.rowCount === 0) return [];
+  const { table, placed, rows } = targetOf(sheet);
+  const sample = await sampleOf(rows, table, { columns: sheet.columns, total: sheet.rowCount }, placed);
+  const found = candidates(sheet.columns, sheet.row ?? undefined, sample);
+  const own = { ...manners, rowIs: sheet.row?.is };
+  const drawn = await Promise.all(worthDrawing(found).map((candidate) => draw(candidate, book, size, own)));
+  const chosen = choose(
+    drawn.flatMap((one) => one ?? []),
+    { rows: sheet.rowCount, columns: sheet.columns.length },
+  );
+  return chosen.map(({ candidate, score, ...start }) => ({
+    ...start,
+    score: Math.max(0, Math.min(1, score)),
+    picks: [...candidate.picks],
+  }));
+}
+
+type Drawn = Scored & Omit<Start, 'picks' | 'score' | 'form'>;
+
+/** A candidate drawn, with what it tells; nothing where it comes to no chart. */
+async function draw(candidate: Candidate, book: Book, size: Size, manners: Manners): Promise<Drawn | undefined> {
+  const { columns } = book.sources;
+  const draft = draftOf(book.sheet.id, columns, candidate.picks, manners);
+  if (!draft) return undefined;
+  try {
+    const proposal = proposalFor(candidate, propose(evidenceOf(draft, await frameOf(draft, book), columns)));
+    if (!proposal) return undefined;
+    const frame = await frameOf(proposal.spec, book);
+    const spec = fittedTo(proposal.spec, frame);
+    const model = modelOfFrame(spec, book, frame, size);
+    const told = tell(candidate, model);
+    return told && { candidate, score: told.score, form: model.form, reasons: [told.reason], spec, model };
+  } catch (error) {
+    if (isTooMuch(error)) return undefined;
+    throw error;
+  }
+}
