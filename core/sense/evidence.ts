@@ -67,8 +67,12 @@ export const EVIDENCE: readonly Evidence[] = [
   {
     id: 'rate-unit',
     points: -8,
-    holds: ({ unit, name, percent }) =>
-      percent || (unit?.includes('/') ?? false) || isRateUnit(unit) || /\/ ?\p{L}|%|°/u.test(name),
+    holds: ({ unit, name, percent, ideas }) =>
+      percent ||
+      (unit?.includes('/') ?? false) ||
+      // Rain is told in millimetres, and adds up.
+      (isRateUnit(unit) && !(unit === 'mm' && ideas.has('flow'))) ||
+      /\/ ?\p{L}|%|°/u.test(name),
     says: ({ unit, percent }) =>
       percent || unit === '%'
         ? 'it is in percent, and percents are not added up'
@@ -103,7 +107,8 @@ export const EVIDENCE: readonly Evidence[] = [
   {
     id: 'measure',
     points: -4,
-    holds: ({ ideas, unit }) => ideas.has('measure') || (unit !== undefined && SIZE.test(unit)),
+    holds: ({ ideas, unit }) =>
+      ideas.has('measure') || (unit !== undefined && SIZE.test(unit) && !(unit === 'mm' && ideas.has('flow'))),
     says: () => 'it is measured, and measurements are not added up',
   },
   {

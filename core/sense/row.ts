@@ -86,6 +86,14 @@ function kindOf(
     return { is: 'thing', reasons: [`${name(named)} is different in every row; the dates stand beside it.`] };
   if (!dated && named !== undefined)
     return { is: 'thing', reasons: [`${name(named)} is different in every row; the years stand beside it.`] };
+  // What is measured of many things on the same dates: the dates stand beside them.
+  if (reads && !namesEvents(columns, sheetName))
+    return manyNames(columns)
+      ? { is: 'thing', reasons: ['Most of the figures do not add up, and each row has a name.'] }
+      : {
+          is: 'reading',
+          reasons: [`Several rows share one date in ${name(when)}, and most of the figures do not add up.`],
+        };
   return {
     is: 'event',
     reasons: [
@@ -162,6 +170,8 @@ function nameOf(
     .filter((word) => !/\d/.test(word))
     .at(-1);
   const one = last && singular(last);
+  // Receipts of several rows each: a row is a line of one.
+  if (one && is === 'event' && keyOfSeveral(columns, one)) return `${one} line`;
   if (one) return one;
   return is === 'thing' && table.persons ? 'person' : undefined;
 }
@@ -173,6 +183,12 @@ function keyStem(columns: readonly ColumnProfile[]): string[] | undefined {
   );
   return key && wordsOf(key.name).filter((word) => !OF_KEYS.test(word));
 }
+
+/** Whether a key of these things stands in several rows each. */
+const keyOfSeveral = (columns: readonly ColumnProfile[], one: string): boolean =>
+  columns.some(
+    ({ role, name, stats }) => role === 'key' && wordsOf(name).includes(one) && stats.distinct < stats.count * NEARLY,
+  );
 
 /** One of what an English plural names; `undefined` for what is none. Example: `singular('deliveries')` is `'delivery'`. */
 export function singular(word: string): string | undefined {

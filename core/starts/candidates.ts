@@ -32,7 +32,7 @@ export interface Candidate {
 const MOST_LINES = 8;
 const MOST_SPLITS = 12;
 const MOST_RANKED = 60;
-const MOST_THINGS = 40;
+const MOST_THINGS = 60;
 const LEAST_TOGETHER = 0.3;
 /** Two columns that are one figure in two units go together perfectly, and say nothing. */
 const SAME = 0.9995;
@@ -46,7 +46,7 @@ interface Ranked {
 }
 
 /** What makes an amount what a sheet is about, most first: what adds up before what is averaged, money and totals before others. */
-function rankAmounts(columns: readonly ColumnProfile[]): Ranked[] {
+function rankAmounts(columns: readonly ColumnProfile[], is: RowSense['is']): Ranked[] {
   return columns
     .flatMap((column, at) => {
       const { role, summary, stats } = column;
@@ -55,7 +55,8 @@ function rankAmounts(columns: readonly ColumnProfile[]): Ranked[] {
       if (PLACE.test(column.name)) return [];
       const adds = summary === 'sum' || summary === 'count';
       const weight =
-        (adds ? 1 : summary === 'last' ? 0.8 : 0.6) +
+        // Over things a total mostly tells how many there are.
+        (adds ? (is === 'thing' ? 0.75 : 1) : summary === 'last' ? 0.8 : 0.6) +
         (column.meaning === 'currency' && adds ? 0.25 : 0) +
         (ideas.has('trade') ? 0.1 : 0) +
         0.03 * Math.log10(1 + Math.abs(stats.mean ?? 0)) +
@@ -126,7 +127,9 @@ function targets(
 }
 
 function strength(sample: SheetSample, group: number, { column, at }: Ranked): number {
-  return column.summary === 'sum' ? Math.sqrt(unequal(sample, group, at)) : explains(sample, group, at);
+  const filled = sample.columns[group].filter((cell) => cell !== null).length / Math.max(1, sample.rows);
+  const of = explains(sample, group, at);
+  return filled * (column.summary === 'sum' ? (Math.sqrt(unequal(sample, group, at)) + Math.sqrt(of)) / 2 : of);
 }
 
 /** The charts that may be worth making of a sheet, the likeliest first. */
@@ -136,14 +139,14 @@ export function candidates(
   sample: SheetSample,
 ): Candidate[] {
   const is = row?.is ?? 'event';
-  const amounts = rankAmounts(columns);
+  const amounts = rankAmounts(columns, is);
   const groups = groupsOf(columns);
   const when = rankWhens(columns)[0];
   // Readings one after the other are first of all a line; those of a day like many others are pairs.
   const evenly = when !== undefined && when.stats.distinct >= when.stats.count * 0.4;
   const found = [
     ...targets(amounts, groups, is),
-    ...(when ? overTime(columns, when, amounts, groups, row, sample) : []),
+    ...(when ? overTime(columns, when, amounts, groups, { row, evenly }, sample) : []),
     ...amongGroups(amounts, groups, sample, is),
     ...pairs(amounts, groups, sample, is, evenly),
     ...amounts
@@ -174,11 +177,12 @@ function overTime(
   when: ColumnProfile,
   amounts: readonly Ranked[],
   groups: readonly { column: ColumnProfile; at: number }[],
-  row: RowSense | undefined,
+  { row, evenly }: { readonly row: RowSense | undefined; readonly evenly: boolean },
   sample: SheetSample,
 ): Candidate[] {
   const is = row?.is ?? 'event';
-  const main = is === 'thing' ? 0.45 : 1;
+  const beside = is === 'thing' || (is === 'reading' && !evenly && row?.thing === undefined);
+  const main = beside ? 0.45 : 1;
   const stepped = hasSteps(when);
   if (when.stats.distinct < LEAST_TIMES) return [];
   const thing = columns.find(({ key }) => key === row?.thing);
@@ -203,7 +207,11 @@ function overTime(
       found.push({
         kind: 'split',
         picks: [when.key, best.column.key, column.key],
-        worth: main * (0.68 + 0.16 * of - i * 0.12) * (few(column) ? 1 : 0.9),
+        worth:
+          main *
+          (is === 'reading' && of > LEAST_TOGETHER ? 0.9 + 0.05 * of : 0.68 + 0.16 * of) *
+          (1 - i * 0.16) *
+          (few(column) ? 1 : 0.9),
       }),
     );
     if (stepped && best.column.summary !== 'last') {

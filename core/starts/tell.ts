@@ -1,4 +1,7 @@
+import { SUMMARY_KINDS } from '../inference';
 import { figureIn, type ChartModel } from '../layout';
+import { BLANK } from '../shaping';
+import type { ChartSpec } from '../spec';
 import { explained } from '../statistics';
 import type { Candidate } from './candidates';
 
@@ -16,7 +19,7 @@ const LEAST_WEEKDAY = 0.12;
 const CHANGED = 0.1;
 
 /** What a chart that was drawn for a candidate tells; nothing where it tells nothing. */
-export function tell(candidate: Candidate, model: ChartModel): Told | undefined {
+export function tell(candidate: Candidate, spec: ChartSpec, model: ChartModel): Told | undefined {
   const { kind, worth } = candidate;
   if (kind === 'figure') return figureIn(model)?.change ? { score: worth, reason: FIGURE(model) } : undefined;
   if (kind === 'pair') return tellPair(candidate, model);
@@ -25,10 +28,10 @@ export function tell(candidate: Candidate, model: ChartModel): Told | undefined 
   const places = model.across.values.length;
   if (kind === 'spread') return places >= LEAST_PLACES ? { score: worth, reason: spreadWords(model) } : undefined;
   if (kind === 'ranked' || (kind === 'count' && model.across.kind !== 'time'))
-    return places >= 2 ? { score: worth, reason: rankedWords(model) } : undefined;
+    return places >= 2 ? { score: worth, reason: rankedWords(spec, model) } : undefined;
   if (places < LEAST_PLACES) return undefined;
   const several = model.series.length > 1;
-  return { score: worth, reason: several ? splitWords(model) : timeWords(model) };
+  return { score: worth, reason: several ? splitWords(model) : timeWords(spec, model) };
 }
 
 const mean = (values: readonly number[]) => values.reduce((sum, one) => sum + one, 0) / values.length;
@@ -40,12 +43,14 @@ const FIGURE = (model: ChartModel): string =>
     ? 'The last whole one as one figure, against a year before.'
     : 'The last whole one as one figure, against the one before.';
 
-function timeWords({ series: [{ values }], across }: ChartModel): string {
+function timeWords(spec: ChartSpec, { series: [{ values }], across }: ChartModel): string {
   const some = known(values);
   if (some.length < LEAST_PLACES) return 'How it goes over time.';
-  const third = Math.max(1, Math.floor(some.length / 3));
-  const first = mean(some.slice(0, third).map(({ value }) => value));
-  const last = mean(some.slice(-third).map(({ value }) => value));
+  // Of months a whole year against a whole year, so that a season is no rise.
+  const months = spec.across.as === 'time' && spec.across.step === 'month' && some.length >= 24;
+  const part = months ? 12 : Math.max(1, Math.floor(some.length / 3));
+  const first = mean(some.slice(0, part).map(({ value }) => value));
+  const last = mean(some.slice(-part).map(({ value }) => value));
   const top = some.reduce((best, one) => (one.value > best.value ? one : best));
   const change = first === 0 ? 0 : (last - first) / Math.abs(first);
   const way = change > CHANGED ? 'It rises' : change < -CHANGED ? 'It falls' : 'It keeps its height';
@@ -58,11 +63,14 @@ const counted = (n: number) => NUMBER_WORDS[n] ?? String(n);
 const splitWords = ({ series, panels }: ChartModel): string =>
   panels ? 'Each in a small copy, on common scales.' : `One line each keeps the ${counted(series.length)} apart.`;
 
-function rankedWords({ series, across }: ChartModel): string {
+function rankedWords({ layers: [{ summary }] }: ChartSpec, { series, across }: ChartModel): string {
   const totals = across.values.map((_, at) => series.reduce((sum, { values }) => sum + (values[at] ?? 0), 0));
-  const all = totals.map((value, at) => ({ value, at })).filter(({ at }) => at !== across.otherAt);
+  const all = totals
+    .map((value, at) => ({ value, at }))
+    .filter(({ at }) => at !== across.otherAt && across.labels[at] !== BLANK);
+  if (all.length === 0) return 'How many there are of each.';
   const top = all.reduce((best, one) => (one.value > best.value ? one : best));
-  return `${upper(counted(all.length))} of them; ${across.labels[top.at]} has most.`;
+  return `${upper(counted(all.length))} of them; ${across.labels[top.at]} ${SUMMARY_KINDS[summary].addsUp ? 'has most' : 'is highest'}.`;
 }
 
 const upper = (words: string) => `${words.charAt(0).toUpperCase()}${words.slice(1)}`;

@@ -44,7 +44,7 @@ async function draw(candidate: Candidate, book: Book, size: Size, manners: Manne
     const frame = await frameOf(proposal.spec, book);
     const spec = fittedTo(proposal.spec, frame);
     const model = modelOfFrame(spec, book, frame, size);
-    const told = tell(candidate, model);
+    const told = tell(candidate, spec, model);
     return told && { candidate, score: told.score, form: model.form, reasons: [told.reason], spec, model };
   } catch (error) {
     if (isTooMuch(error)) return undefined;
