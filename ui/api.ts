@@ -15,6 +15,8 @@ import type {
   Rows,
   Values,
   RowsBehind,
+  SheetChange,
+  Start,
   Suggestion,
   SavedChart,
   ListedChart,
@@ -93,6 +95,7 @@ export const api = {
   rowsBehindCsv: (spec: ChartSpec, point: PlacedPoint) =>
     callBlob('/api/rows-behind.csv', json('POST', { spec, ...point })),
   renameSheet: (id: string, name: string) => call<Sheet>(`/api/sheets/${id}`, json('PATCH', { name })),
+  sayRow: (id: string, row: SheetChange['row']) => call<Sheet>(`/api/sheets/${id}`, json('PATCH', { row })),
   copySheet: (id: string) => call<Partial<Sheet> & { id: string }>(`/api/sheets/${id}/copy`, { method: 'POST' }),
   sheetCharts: (id: string) => call<SheetCharts>(`/api/sheets/${id}/charts`),
   takeReadingBack: (id: string) => call<Sheet>(`/api/sheets/${id}/reading`, json('PATCH', { back: true })),
@@ -135,6 +138,11 @@ export const api = {
       '/api/suggestions',
       json('POST', { sheet, picks, width, height, locale: nearestLocale(navigator.language) }),
     ).then(({ suggestions }) => suggestions),
+  starts: (sheet: string, width: number, height: number) =>
+    call<{ starts: Start[] }>(
+      '/api/starts',
+      json('POST', { sheet, width, height, locale: nearestLocale(navigator.language) }),
+    ).then(({ starts }) => starts),
   preview: (spec: ChartSpec, width: number, height: number, signal?: AbortSignal) =>
     call<ChartModel>('/api/preview', { ...json('POST', { spec, width, height }), signal }),
   grains: (spec: ChartSpec, signal?: AbortSignal) =>

@@ -1,7 +1,6 @@
 import { SUMMARY_KINDS } from '../inference';
 import { figureIn, type ChartModel } from '../layout';
-import { BLANK } from '../shaping';
-import type { ChartSpec } from '../spec';
+import { BLANK, type ChartSpec } from '../spec';
 import { explained } from '../statistics';
 import type { Candidate } from './candidates';
 

@@ -136,6 +136,19 @@ export function ColumnCard({ column, sheet, onDone }: { column: ColumnProfile; s
           <li key={reason}>{reason}</li>
         ))}
       </ul>
+      {column.weighed?.other && (
+        <p className={styles.either}>
+          {column.weighed.other.reason}{' '}
+          <button
+            type="button"
+            className="action"
+            disabled={correct.isPending}
+            onClick={() => column.weighed?.other && correct.mutate({ summary: column.weighed.other.summary })}
+          >
+            {column.weighed.other.summary === 'sum' ? 'Total it' : 'Average it'}
+          </button>
+        </p>
+      )}
       {correct.isPending && (
         <p className={styles.facts} role="status">
           Reading again …

@@ -5,6 +5,7 @@ import { Button, InputNumber } from 'antd';
 import { CheckCircleFilled, MinusCircleOutlined } from '@ant-design/icons';
 import type { ReadingChange, Sheet } from '../api';
 import styles from './Reading.module.css';
+import { RowLine } from './RowLine';
 
 interface Props {
   sheet: Sheet;
@@ -22,6 +23,7 @@ export function Findings({ sheet, busy, onChange, onForget }: Props) {
     <section aria-label="The table">
       <h2 className={styles.part}>The table</h2>
       <ul className={styles.findings}>
+        <RowLine sheet={sheet} />
         {findings.map(({ id, says, why, taken, otherwise }) => (
           <li key={id}>
             {taken ? (

@@ -3,7 +3,6 @@
 import { useCallback, useMemo, useRef, useState, type ReactNode, type RefObject } from 'react';
 import { Spin } from 'antd';
 import type { ChartLook, PlacedPoint, Sources } from '@/core/spec';
-import type { Sheet } from '../api';
 import { inSight, scrollOf, type ChartModel } from '@/core/layout';
 import type { ChartPart } from '../chart/part';
 import styles from './ChartPane.module.css';
@@ -17,17 +16,18 @@ import type { Size, usePreview } from './useChart';
 interface Props {
   holder: RefObject<HTMLDivElement | null>;
   size: Size;
-  sheet: Sheet;
   sources: Sources;
   preview: ReturnType<typeof usePreview>;
   busy: boolean;
   error?: string;
   /** What stands in the place of a chart that cannot be drawn. */
   lacks?: ReactNode;
+  /** What stands there while nothing is picked. */
+  starts: ReactNode;
 }
 
 /** The chart with its title; every part of it is its own control. */
-export function ChartPane({ holder, size, sheet, sources, preview, busy, error, lacks }: Props) {
+export function ChartPane({ holder, size, sources, preview, busy, error, lacks, starts }: Props) {
   const { spec, model } = preview;
   const figure = useRef<HTMLElement>(null);
   const [openPart, setOpenPart] = useState<ChartPart>();
@@ -78,12 +78,12 @@ export function ChartPane({ holder, size, sheet, sources, preview, busy, error, 
                   onRows={setRowsOf}
                 />
               )}
-              {!spec && !busy && !trouble && !lacks && <Invitation sheet={sheet} />}
             </div>
           </div>
         </div>
       </figure>
       {lacks}
+      {!spec && !busy && !trouble && !lacks && starts}
       {model && (
         <div className={styles.tools} data-title={spec?.look?.title} data-no-export>
           <PartsMenu
@@ -142,19 +142,4 @@ const LETTERS = { small: 0.86, normal: 1, large: 1.2 } as const;
 function scaledBy(letters: ChartLook['letters'] = 'normal') {
   const k = LETTERS[letters];
   return { width: `${100 / k}%`, height: `${100 / k}%`, transform: k === 1 ? undefined : `scale(${k})` };
-}
-
-function Invitation({ sheet }: { sheet: Sheet }) {
-  const when = sheet.columns.find((column) => column.role === 'when');
-  const amount = sheet.columns.find((column) => column.role === 'amount');
-  return (
-    <div className={styles.invitation}>
-      <p>The chart appears here as soon as you pick a column.</p>
-      {when && amount && (
-        <p className="second">
-          For example <b>{when.name}</b>, then <b>{amount.name}</b>.
-        </p>
-      )}
-    </div>
-  );
 }

@@ -17,10 +17,13 @@ export const Sentence = memo(function Sentence({
   sheet,
   sources,
   picking,
+  starts,
 }: {
   sheet: Sheet;
   sources: Sources;
   picking: ReturnType<typeof usePicking>;
+  /** How many charts are shown to begin with. */
+  starts: number;
 }) {
   const spec = useWork((state) => state.spec);
   const parts = useMemo(() => (spec ? sentenceParts(spec, sources) : []), [spec, sources]);
@@ -46,8 +49,8 @@ export const Sentence = memo(function Sentence({
     return (
       <section className={styles.line} aria-label="The chart in a sentence">
         <p className={styles.empty}>
-          Pick the columns of {sheet.name} that the chart is about: click their heads, first a date or a category, then
-          amounts.
+          Click the heads of the columns that the chart is about
+          {starts > 1 ? `, or begin with one of these ${COUNTED[starts] ?? starts}` : ''}.
         </p>
       </section>
     );
@@ -126,6 +129,7 @@ export const Sentence = memo(function Sentence({
   );
 });
 
+const COUNTED = ['', '', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight'];
 const MARK_FIRST = /^[,;.]+/;
 const MOST_TO_READ = 20;
 

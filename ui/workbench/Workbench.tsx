@@ -15,11 +15,13 @@ import { Divider } from './Divider';
 import { ForetellingProvider, useForetell } from './foretelling';
 import { GonePane } from './GonePane';
 import { Sentence } from './Sentence';
+import { Starts } from './Starts';
 import { SheetPicker, type Jump } from './SheetPicker';
 import { createWorkStore, useHistory, useWork, useWorkStore, WorkProvider, workKey, type Work } from './store';
 import { Suggestions } from './Suggestions';
 import { useCorrections } from './useCorrections';
 import { useOneTab, type Tab } from './useOneTab';
+import { useStarts } from './useStarts';
 import { useSources, type LostSheet } from './useSources';
 import { useElementSize } from './useElementSize';
 import { usePicking, usePreview, useSuggestions } from './useChart';
@@ -91,6 +93,7 @@ function Bench({ sheet, kept }: { sheet: Sheet; kept: string }) {
   const drawn = usePreview(sheet, others, size, gone.length > 0);
   const preview = gone.length > 0 ? { ...drawn, spec: undefined, model: undefined, error: null } : drawn;
   const suggestions = useSuggestions(sheet, picking.size);
+  const starts = useStarts(sheet, picking.picks.length === 0 && preview.spec === undefined);
   const foretell = useForetell(sheet, others, size);
   const correct = useCorrections(sheet);
   const { tab, takeOver } = useOneTab(useWorkStore(), kept);
@@ -127,7 +130,7 @@ function Bench({ sheet, kept }: { sheet: Sheet; kept: string }) {
           {gone.length > 0 && spec ? (
             <PlainSentence spec={spec} sheet={sheet} sources={sources} lost={lost} />
           ) : (
-            <Sentence sheet={sheet} sources={sources} picking={picking} />
+            <Sentence sheet={sheet} sources={sources} picking={picking} starts={starts.starts.length} />
           )}
           <main
             className={styles.main}
@@ -147,11 +150,11 @@ function Bench({ sheet, kept }: { sheet: Sheet; kept: string }) {
               <ChartPane
                 holder={holder}
                 size={size}
-                sheet={sheet}
                 sources={sources}
                 preview={preview}
                 busy={picking.busy}
                 error={picking.error}
+                starts={<Starts sheet={sheet} starts={starts} />}
                 lacks={
                   gone.length > 0 &&
                   spec && <GonePane spec={spec} gone={gone} lost={lost} sheet={sheet} sources={sources} />

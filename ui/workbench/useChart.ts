@@ -12,11 +12,18 @@ export interface Size {
   height: number;
 }
 
+/** What of the columns of a sheet decides what is recommended. */
+export const columnsKey = (sheet: Sheet) =>
+  JSON.stringify(
+    sheet.columns.map(({ type, role, unit, summary, format, per }) => [type, role, unit, summary, format, per]),
+  );
+
 const suggestionsKey = (sheet: Sheet, picks: readonly string[], size: Size) => [
   'suggestions',
   sheet.id,
   sheet.version,
-  JSON.stringify(sheet.columns.map(({ type, role, unit, summary, format }) => [type, role, unit, summary, format])),
+  columnsKey(sheet),
+  sheet.row?.is,
   picks,
   size.width,
   size.height,
@@ -31,6 +38,7 @@ export const previewKey = (
   spec,
   sheet.version,
   sheet.columns.map(({ name, unit, type, format }) => [name, unit, type, format]),
+  sheet.row?.name,
   size.width,
   size.height,
   others.map(({ id, version }) => [id, version]),
