@@ -3,4 +3,6 @@ export async function register(): Promise<void> {
   if (process.env.NEXT_RUNTIME !== 'nodejs' || !process.env.DATABASE_URL) return;
   const { keepSweeping } = await import('./server/sheets/sweep');
   await keepSweeping();
+  const { senseOlder } = await import('./server/sheets/sense-anew');
+  senseOlder().catch((error: unknown) => console.error('Older sheets could not be looked at:', error));
 }

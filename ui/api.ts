@@ -85,6 +85,8 @@ export const api = {
   /** With the names of their columns. */
   sheetsNamed: () => call<{ sheets: NamedSheet[] }>('/api/sheets?columns=1').then(({ sheets }) => sheets),
   sheet: (id: string) => call<Sheet>(`/api/sheets/${id}`),
+  /** Made-up till receipts, to try with. */
+  addDemo: () => call<Sheet>('/api/demo', { method: 'POST' }),
   deleteSheet: (id: string) => call<void>(`/api/sheets/${id}`, { method: 'DELETE' }),
   rows: (id: string, offset: number, limit: number, signal?: AbortSignal) =>
     call<Rows>(`/api/sheets/${id}/rows?offset=${offset}&limit=${limit}`, { signal }),

@@ -16,5 +16,6 @@ export * from './summaries';
 export * from './tally';
 export * from './units';
 export { headingSaysLevel, headingSaysRate, headingWords, isRateUnit } from './headings';
+export { readRange, rangeOrder } from './ranges';
 export * from './rhythm';
 export * from './typed';

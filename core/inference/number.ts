@@ -23,7 +23,10 @@ const POINT =
 const COMMA = /^(?:\d+|\d{1,3}(?:\.\d{3})+|\d{1,3}(?:'\d{3})+|\d{1,3}(?: \d{3})+)(,\d*)?$|^,\d+$/;
 const EXPONENT = /^(\d+(?:\.\d+)?)[eE]([+-]?\d{1,2})$/;
 const SIGNED_BODY =
-  /^(\()?\s*([-+−])?\s*([^\d\s.,'()+−-]{1,4}\.?(?!\d)\s+|[A-Za-z]{3}\s*|[^\w\s.,'()+−-]\s*)?([-+−])?\s*([\d.,'\u00a0\u202f\u2009 eE+-]*\d[.,]?)\s*(%|[^\d\s.,'()+−-]{1,4}\.?)?\s*([-−])?\s*(\))?$/;
+  /^(\()?\s*([-+−])?\s*([^\d\s.,'()+−-]{1,4}\.?(?!\d)\s+|[A-Z]{1,3}[$£€]\s*|Rs\.?\s*|[A-Za-z]{3}\s*|[^\w\s.,'()+−-]\s*)?([-+−])?\s*([\d.,'\u00a0\u202f\u2009 eE+-]*\d[.,]?)\s*(%|[^\d\s.,'()+−-]{1,4}\.?)?\s*([-−])?\s*(\))?$/;
+
+/** "1 200,- Kč", "5.–": a stroke stands for no hundredths. */
+const ROUND = /(\d)[,.][-–—](?=\s*[^\d]*$)/;
 
 /**
  * Reads one cell as a number under a decimal sign; `undefined` where it is none. Takes thousands separators, a currency
@@ -59,7 +62,7 @@ function readBare(text: string, decimal: '.' | ','): NumberReading | undefined {
   const first = text.charCodeAt(0);
   // A letter at the start can only be of a currency: "EUR 5", "R$ 5", "kr 5": most text ends here.
   if (text.length > 48 || (first > 64 && first < 123 && !/^[A-Za-z]{1,3}[$.]?[\s\d-]/.test(text))) return undefined;
-  const found = SIGNED_BODY.exec(text.trim());
+  const found = SIGNED_BODY.exec(text.trim().replace(ROUND, '$1'));
   if (!found) return undefined;
   const [, open, before, sign, between, rawBody, after, behind, close] = found;
   if (Boolean(open) !== Boolean(close)) return undefined;

@@ -1,3 +1,5 @@
+import { rangeOrder } from './ranges';
+
 /** Words that are steps of one scale, lowest first (common practice, no source), in the languages that are read. */
 const LADDERS: readonly (readonly string[])[] = [
   ['xxs', 'xs', 's', 'm', 'l', 'xl', 'xxl', 'xxxl', 'xxxxl'],
@@ -45,14 +47,15 @@ function plain(word: string): string {
 }
 
 /**
- * The place of words that are steps of one scale, such as S, M and L, or low, medium and high; `undefined` where they
+ * The place of words that are steps of one scale, such as S, M and L, or low, medium and high, or ranges such as 25-34; `undefined` where they
  * are fewer than two, or not all of one scale.
  * Example: `['L', 'S', 'M'].sort((a, b) => ownOrder(['L', 'S', 'M'])(a) - ownOrder(['L', 'S', 'M'])(b))` is `['S', 'M', 'L']`.
  */
 export function ownOrder(words: readonly string[]): ((word: string) => number) | undefined {
-  if (words.length < 2 || words.length > MOST_STEPS) return undefined;
+  if (words.length < 2) return undefined;
+  if (words.length > MOST_STEPS) return rangeOrder(words);
   const sought = words.map(plain);
   if (new Set(sought).size < 2) return undefined;
   const ladder = LADDERS.find((steps) => sought.every((word) => steps.includes(word)));
-  return ladder && ((word) => ladder.indexOf(plain(word)));
+  return ladder ? (word) => ladder.indexOf(plain(word)) : rangeOrder(words);
 }

@@ -12,7 +12,8 @@ import {
   headingWords,
   isRateUnit,
 } from './headings';
-import { MOST_STEPS, ownOrder } from './own-order';
+import { ownOrder } from './own-order';
+import { MOST_RANGES } from './ranges';
 import type { Meaning, Role, Summary } from './profile';
 import { FACT, MORE, type ColumnTally } from './tally';
 
@@ -40,7 +41,7 @@ export function decideRole(decision: TypeDecision, tally: ColumnTally, name: str
     return { role: 'when', reason: 'Dates can run across a chart.' };
   if (meaning === 'month-of-year' || meaning === 'weekday')
     return { role: 'when', reason: 'They come round in the order of the calendar.' };
-  if (type === 'time') return { role: 'note', reason: 'A time of day without a date.' };
+  if (type === 'time') return { role: 'group', reason: 'Times of day, to group by the hour.' };
   if (type === 'boolean') return { role: 'group', reason: 'Yes and no make two groups.' };
   if (decision.codes) {
     if (distinct <= 30 && distinct < filled * 0.2)
@@ -107,7 +108,7 @@ function decideTextRole(tally: ColumnTally, name: string, filled: number, distin
 
 /** The different texts of a column in their own order, where they have one. */
 function stepsOf(tally: ColumnTally): string[] | undefined {
-  const texts = tally.texts(MOST_STEPS);
+  const texts = tally.texts(MOST_RANGES);
   const place = texts && ownOrder(texts);
   return place && [...texts].sort((a, b) => place(a) - place(b));
 }

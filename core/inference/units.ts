@@ -22,6 +22,13 @@ const SIGNS: Readonly<Record<string, string>> = {
   A$: 'AUD',
   C$: 'CAD',
   NZ$: 'NZD',
+  CA$: 'CAD',
+  AU$: 'AUD',
+  HK$: 'HKD',
+  S$: 'SGD',
+  MX$: 'MXN',
+  Rs: 'INR',
+  'Rs.': 'INR',
   R$: 'BRL',
   'Fr.': 'CHF',
   'kr.': 'DKK',
@@ -39,6 +46,8 @@ const CODES: ReadonlySet<string> = new Set([...Intl.supportedValuesOf('currency'
  */
 export function currencyCode(mark: string): string | undefined {
   if (Object.hasOwn(SIGNS, mark)) return SIGNS[mark];
+  // "AUD$": the code with a sign behind it.
+  if (/^[A-Z]{3}[$£€]$/.test(mark)) return currencyCode(mark.slice(0, 3));
   return mark.length === 3 && CODES.has(mark) ? mark : undefined;
 }
 

@@ -40,6 +40,7 @@ const rowsOf = ({ stats, unread }: ColumnProfile) => stats.count + stats.missing
 function acrossOf(column: ColumnProfile): Across {
   if (column.meaning === 'month-of-year' || column.meaning === 'weekday')
     return { as: 'cycle', column: column.key, cycle: column.meaning };
+  if (column.type === 'time') return { as: 'cycle', column: column.key, cycle: 'hour-of-day' };
   if (!hasSteps(column)) return { as: 'group', column: column.key };
   const [first, last] = spanOf(column);
   return { as: 'time', column: column.key, step: firstStep(first, last, finestStep(column)) };

@@ -27,6 +27,8 @@ export interface AmountFacts {
   readonly within?: string;
   /** It is one of several large whole numbers whose headers say nothing. */
   readonly alike: boolean;
+  /** Of a level in rows of many things: the place of the column that it is the level of. */
+  readonly levelOf?: number;
   readonly table: TableFacts;
 }
 
@@ -145,8 +147,8 @@ export const EVIDENCE: readonly Evidence[] = [
   {
     id: 'steps',
     points: -3,
-    holds: ({ figures: { whole, least, most, distinct, skew } }) =>
-      whole && least >= 1 && most <= 10 && distinct >= 3 && skew < 0.4,
+    holds: ({ ideas, figures: { whole, least, most, distinct, skew } }) =>
+      !ideas.has('count') && whole && least >= 1 && most <= 10 && distinct >= 3 && skew < 0.4,
     says: ({ figures }) => `the values are steps of a scale, from ${figures.least} to ${figures.most}`,
   },
   { id: 'price', points: -6, holds: word('price'), says: () => 'it is the price of one, and prices are not added up' },
@@ -177,8 +179,9 @@ export const EVIDENCE: readonly Evidence[] = [
     id: 'undated',
     points: -2,
     holds: (facts) => {
-      const { persons, named, when, cells } = facts.table;
-      return !persons && named === undefined && when === undefined && !cells && !facts.ideas.has('trade');
+      const { persons, named, when, cells, happened } = facts.table;
+      const said = happened || facts.ideas.has('trade');
+      return !persons && named === undefined && when === undefined && !cells && !said;
     },
     says: () => 'the rows have no date, so that nothing says that they happened',
   },

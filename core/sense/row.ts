@@ -3,6 +3,7 @@ import type { RowKind, RowSense } from './row-kinds';
 import type { Said } from './said';
 import type { SheetSample } from './sample';
 import type { TableFacts } from './table';
+import { keyOfSeveral, keyStem, singular } from './row-names';
 import { wordsOf } from './words';
 
 const DAYS = [
@@ -36,7 +37,7 @@ export function rowsAre(
   amounts: Adding,
   said: Said,
 ): RowSense {
-  const found = kindOf(columns, sample, table, amounts, said.sheetName);
+  const found = kindOf(columns, sample, table, amounts);
   const is = said.row?.is ?? found.is;
   const thing = table.things[0] ?? (is === 'thing' ? table.named : undefined);
   const name = said.row?.name ?? nameOf(is, columns, table, said.sheetName);
@@ -50,20 +51,14 @@ export function rowsAre(
 
 type Found = Pick<RowSense, 'is' | 'reasons'>;
 
-function kindOf(
-  columns: readonly ColumnProfile[],
-  sample: SheetSample,
-  table: TableFacts,
-  amounts: Adding,
-  sheetName: string,
-): Found {
+function kindOf(columns: readonly ColumnProfile[], sample: SheetSample, table: TableFacts, amounts: Adding): Found {
   const name = (c: number | undefined) => (c === undefined ? '' : `“${columns[c].name}”`);
   const { when, things, times, step, named, dated, persons } = table;
   const reads = amounts.of > 0 && amounts.of - amounts.adding > amounts.of * MOSTLY;
   const each = stepName(step) ?? 'date';
   if (table.cells)
     return { is: 'cell', reasons: ['Only groups stand beside the figure, and each combination of them occurs once.'] };
-  if (when === undefined || (persons && !dated)) return withoutDate(table, name, namesEvents(columns, sheetName));
+  if (when === undefined || (persons && !dated)) return withoutDate(table, name, table.happened);
   if (things.length > 0)
     return step !== undefined && (step < 0.9 || (reads && step < 6))
       ? {
@@ -75,10 +70,10 @@ function kindOf(
     if (reads && step !== undefined)
       return { is: 'reading', reasons: [`There is one row for each ${each}, and most of its figures do not add up.`] };
     if (step === undefined)
-      return dated && (!reads || namesEvents(columns, sheetName))
+      return dated && (!reads || table.happened)
         ? { is: 'event', reasons: ['The rows come at irregular dates.'] }
         : { is: 'reading', reasons: ['Each row has a time of its own, and most of its figures do not add up.'] };
-    return step < 0.9 || !namesEvents(columns, sheetName)
+    return step < 0.9 || !table.happened
       ? { is: 'period', reasons: [`There is one row for each ${each}.`] }
       : { is: 'event', reasons: ['The sheet names what happened, mostly one a date.'] };
   }
@@ -87,7 +82,7 @@ function kindOf(
   if (!dated && named !== undefined)
     return { is: 'thing', reasons: [`${name(named)} is different in every row; the years stand beside it.`] };
   // What is measured of many things on the same dates: the dates stand beside them.
-  if (reads && !namesEvents(columns, sheetName))
+  if (reads && !table.happened)
     return manyNames(columns)
       ? { is: 'thing', reasons: ['Most of the figures do not add up, and each row has a name.'] }
       : {
@@ -96,9 +91,7 @@ function kindOf(
         };
   return {
     is: 'event',
-    reasons: [
-      `Several rows share one ${dated ? 'date' : 'year'} in ${name(when)}, and no other column tells them apart in time.`,
-    ],
+    reasons: [`Several rows share one ${dated ? 'date' : 'year'} in ${name(when)}.`],
   };
 }
 
@@ -120,27 +113,6 @@ function withoutDate(
   };
 }
 
-/** What happens, in the singular (common practice, no source). */
-const EVENTS = new Set(
-  (
-    'job order sale visit booking invoice receipt ticket claim delivery return repair call trip run shipment parcel payment transaction loan donation gift ' +
-    'appointment rental hire lesson class shift accident incident complaint request application purchase refund tip flight match game birth death crash ' +
-    'bestellung auftrag rechnung buchung besuch verkauf lieferung commande facture vente visite livraison pedido factura venta visita entrega ordine fattura vendita consegna venda bestelling factuur verkoop'
-  ).split(' '),
-);
-
-/** Whether the name of the sheet or of its key is a word for what happens. */
-function namesEvents(columns: readonly ColumnProfile[], sheetName: string): boolean {
-  const last = wordsOf(sheetName)
-    .filter((word) => !/\d/.test(word))
-    .at(-1);
-  const key = keyStem(columns);
-  return (
-    (key !== undefined && key.some((word) => EVENTS.has(word))) ||
-    (last !== undefined && (EVENTS.has(last) || EVENTS.has(singular(last) ?? '')))
-  );
-}
-
 /** A text that is another in every other row at least. */
 const manyNames = (columns: readonly ColumnProfile[]): boolean =>
   columns.some(
@@ -152,8 +124,6 @@ const manyNames = (columns: readonly ColumnProfile[]): boolean =>
   );
 
 const NAMED = / (name|title|titel|titre|nom|nombre|nome|naam) /;
-/** What stands in the header of a key beside the name of what it is the key of. */
-const OF_KEYS = /^(no|nr|num|number|id|ids|ref|reference|code|key|nummer|numero|ndeg|n)$/;
 
 function nameOf(
   is: RowKind,
@@ -174,26 +144,4 @@ function nameOf(
   if (one && is === 'event' && keyOfSeveral(columns, one)) return `${one} line`;
   if (one) return one;
   return is === 'thing' && table.persons ? 'person' : undefined;
-}
-
-/** What the key of the rows is the key of: "Job no" is "job". */
-function keyStem(columns: readonly ColumnProfile[]): string[] | undefined {
-  const key = columns.find(
-    ({ role, stats }) => role === 'key' && stats.count > 0 && stats.distinct >= stats.count * NEARLY,
-  );
-  return key && wordsOf(key.name).filter((word) => !OF_KEYS.test(word));
-}
-
-/** Whether a key of these things stands in several rows each. */
-const keyOfSeveral = (columns: readonly ColumnProfile[], one: string): boolean =>
-  columns.some(
-    ({ role, name, stats }) => role === 'key' && wordsOf(name).includes(one) && stats.distinct < stats.count * NEARLY,
-  );
-
-/** One of what an English plural names; `undefined` for what is none. Example: `singular('deliveries')` is `'delivery'`. */
-export function singular(word: string): string | undefined {
-  if (!/[a-z]{2}s$/.test(word) || /(ss|us|is|ness)$/.test(word) || word.length < 4) return undefined;
-  if (/ies$/.test(word)) return word.replace(/ies$/, 'y');
-  if (/(ch|sh|x|ss)es$/.test(word)) return word.replace(/es$/, '');
-  return word.replace(/s$/, '');
 }

@@ -26,7 +26,7 @@ export interface Sense {
  */
 export function senseOf(columns: readonly ColumnProfile[], sample: SheetSample, said: Said): Sense {
   const coded = columns.map((column, at) => withCode(column, at, sample, said.corrections[column.key]));
-  const table = tableFacts(coded, sample);
+  const table = tableFacts(coded, sample, said.sheetName);
   const at = (test: (column: ColumnProfile) => boolean) => coded.flatMap((column, c) => (test(column) ? [c] : []));
   const amounts = at((column) => column.role === 'amount' && isNumeric(column));
   const relations =
@@ -59,7 +59,9 @@ export function senseOf(columns: readonly ColumnProfile[], sample: SheetSample, 
     },
     columns: coded.map((column, c) => {
       const found = weighed.get(c);
-      return found ? withSummary(column, found, said.corrections[column.key], row.thing) : column;
+      const own = facts.get(c)?.levelOf;
+      const thing = own === undefined ? row.thing : coded[own].key;
+      return found ? withSummary(column, found, said.corrections[column.key], thing) : column;
     }),
   };
 }
@@ -110,7 +112,10 @@ function amountFacts(
   const part = relations.sums.find(({ parts }) => parts.includes(c));
   const product = relations.products.find((one) => one.product === c);
   const group = relations.repeated.get(c);
+  const things =
+    table.things.length > 0 || !ideas[c].has('level') ? undefined : levelThing(numbers, columns, sample, table);
   return {
+    ...(things === undefined ? {} : { levelOf: things }),
     name: column.name,
     ...(column.unit ? { unit: column.unit } : {}),
     percent: column.meaning === 'percent' || column.meaning === 'ratio',
@@ -129,6 +134,38 @@ function amountFacts(
     table,
     rising: neverFalls(sequences, LEAST_RISING),
   };
+}
+
+/** A thing has at least so many readings on average, and goes on from one to the next this closely. */
+const LEAST_READINGS = 4;
+const GOES_ON = 0.6;
+const CLEARLY = 0.15;
+
+/** Of a level in rows of many things, such as the stock after each movement: the column that names what it is the level of. */
+function levelThing(
+  numbers: readonly (number | null)[],
+  columns: readonly ColumnProfile[],
+  sample: SheetSample,
+  { sequences }: TableFacts,
+): number | undefined {
+  const [all] = sequences;
+  if (!all) return undefined;
+  const apart = (c: number) => {
+    const rows = new Map<string, (number | null)[]>();
+    for (const row of all) {
+      const name = String(sample.columns[c][row]);
+      const held = rows.get(name);
+      if (held) held.push(numbers[row]);
+      else rows.set(name, [numbers[row]]);
+    }
+    return rows.size > 1 && all.length >= rows.size * LEAST_READINGS ? smoothness([...rows.values()]) : 0;
+  };
+  const together = smoothness([all.map((row) => numbers[row])]);
+  const tried = columns
+    .flatMap(({ role }, c) => (role === 'group' || role === 'key' ? [{ c, of: apart(c) }] : []))
+    .sort((a, b) => b.of - a.of);
+  const best = tried.at(0);
+  return best && best.of > GOES_ON && best.of > together + CLEARLY ? best.c : undefined;
 }
 
 /** The column with its summary; why stands last among its reasons. */

@@ -36,7 +36,7 @@ export function weigh(facts: AmountFacts, rising: boolean): Weighed {
   const { table, ideas } = facts;
   const found = speaking(facts);
   const points = found.reduce((sum, one) => sum + one.points, BASE);
-  const things = table.things.length > 0;
+  const things = table.things.length > 0 || facts.levelOf !== undefined;
   if (rising && table.when !== undefined)
     return {
       summary: 'last',
@@ -63,7 +63,12 @@ function isLevel(facts: AmountFacts, found: readonly Evidence[]): boolean {
   const { ideas, table, name } = facts;
   if (found.some(({ id }) => ['each', 'rate-unit', 'average', 'rate'].includes(id))) return false;
   if (AT_END.test(name)) return true;
-  return ideas.has('level') && table.step !== undefined && !ideas.has('flow') && !ideas.has('income');
+  return (
+    ideas.has('level') &&
+    (table.step !== undefined || facts.levelOf !== undefined) &&
+    !ideas.has('flow') &&
+    !ideas.has('income')
+  );
 }
 
 function said(

@@ -1,6 +1,7 @@
 import { fromIso, DAY } from '../calendar';
 import { headingWords, isDated, isNumeric, rankWhens, type ColumnProfile } from '../inference';
 import type { SheetSample, Value } from './sample';
+import { namesEvents } from './row-names';
 import { ideasOf } from './words';
 
 /** What the columns of a sheet say together, before it is asked what a row is. */
@@ -18,6 +19,8 @@ export interface TableFacts {
   /** A column whose cells name one row each. */
   readonly named?: number;
   readonly persons: boolean;
+  /** The name of the sheet or of its key is a word for what happens. */
+  readonly happened: boolean;
   readonly cells: boolean;
   /** The rows in order of time, of each thing by itself. */
   readonly sequences: readonly (readonly number[])[];
@@ -30,7 +33,7 @@ const SIDE =
   / (birth|born|dob|hire|hired|joined|since|expires|expiry|due|member since|geboren|geburtsdatum|eintritt|naissance|nacimiento|nascita|nascimento|geboortedatum) /;
 const NEARLY = 0.97;
 
-export function tableFacts(columns: readonly ColumnProfile[], sample: SheetSample): TableFacts {
+export function tableFacts(columns: readonly ColumnProfile[], sample: SheetSample, sheetName: string): TableFacts {
   const at = (column: ColumnProfile) => columns.indexOf(column);
   const whens = rankWhens(columns).filter(({ name }) => !SIDE.test(headingWords(name)));
   const real = whens.find(isDated);
@@ -53,6 +56,7 @@ export function tableFacts(columns: readonly ColumnProfile[], sample: SheetSampl
     things,
     ...(named === undefined ? {} : { named }),
     persons: people >= 2,
+    happened: namesEvents(columns, sheetName),
     cells: !real && isTableOfCounts(columns, sample),
     sequences: time ? sequencesOf(sample, time, things) : [],
   };

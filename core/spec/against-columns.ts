@@ -161,7 +161,7 @@ export function hasSteps(column: ColumnProfile): boolean {
 }
 
 function hasCycle(column: ColumnProfile, cycle: string): boolean {
-  if (cycle === 'hour-of-day') return column.type === 'datetime';
+  if (cycle === 'hour-of-day') return column.type === 'datetime' || column.type === 'time';
   return isDated(column) || column.meaning === cycle;
 }
 

@@ -1,5 +1,6 @@
 import type { Form } from '../layout';
 import type { Proposal } from '../recommend';
+import { correlation } from '../statistics';
 import type { Candidate, StartKind } from './candidates';
 
 /** Of each kind so many at most: a sheet has more to show than one thing many times. */
@@ -29,6 +30,20 @@ export interface Scored {
   readonly candidate: Candidate;
   readonly form: Form;
   readonly score: number;
+  /** Of one line over time: its values. */
+  readonly course?: readonly (number | null)[];
+}
+
+/** Lines that go along this closely show one thing twice (common practice, no source). */
+const SAME_COURSE = 0.9;
+
+function sameCourse(a: Scored, b: Scored): boolean {
+  if (!a.course || !b.course || a.course.length !== b.course.length) return false;
+  const pairs = a.course.flatMap((one, at) => {
+    const other = b.course?.[at] ?? null;
+    return one === null || other === null ? [] : [[one, other] as const];
+  });
+  return (correlation(pairs) ?? 0) > SAME_COURSE;
 }
 
 /** The proposal of a form that a kind of start is: the best, but for seasons, weekdays and figures. */
@@ -52,19 +67,46 @@ export function worthDrawing(candidates: readonly Candidate[]): Candidate[] {
     .slice(0, DRAWN);
 }
 
+/** The second of a kind is worth less beside the first, the third still less. */
+const AGAIN = 0.78;
+
+/** The best first, each time allowing for what is shown already. */
+function variedFirst<T extends Scored>(drawn: readonly T[]): T[] {
+  const left = [...drawn];
+  const counts = new Map<StartKind, number>();
+  const order: T[] = [];
+  while (left.length > 0) {
+    const worth = ({ score, candidate: { kind } }: Scored) => score * AGAIN ** (counts.get(kind) ?? 0);
+    const best = left.reduce((most, one) => (worth(one) > worth(most) ? one : most));
+    left.splice(left.indexOf(best), 1);
+    counts.set(best.candidate.kind, (counts.get(best.candidate.kind) ?? 0) + 1);
+    order.push({ ...best, score: Math.min(order.at(-1)?.score ?? 1, worthBefore(best, counts)) });
+  }
+  return order;
+}
+
+const worthBefore = ({ score, candidate: { kind } }: Scored, counts: ReadonlyMap<StartKind, number>) =>
+  score * AGAIN ** ((counts.get(kind) ?? 1) - 1);
+
 /** The starts of a sheet, best first: no two on the same columns and form, and no kind too often. */
 export function choose<T extends Scored>(
   drawn: readonly T[],
   { rows, columns }: { rows: number; columns: number },
 ): T[] {
-  const ranked = [...drawn].sort((a, b) => b.score - a.score);
+  const ranked = variedFirst(drawn);
   const counts = new Map<StartKind, number>();
   const seen = new Set<string>();
-  const fresh = ranked.filter(({ candidate: { kind, picks }, form }) => {
+  const shown: T[] = [];
+  const fresh = ranked.filter((one) => {
+    const {
+      candidate: { kind, picks },
+      form,
+    } = one;
     const key = `${[...picks].sort().join(' ')} ${form} ${form === 'line' ? kind : ''}`;
     const before = counts.get(kind) ?? 0;
-    if (seen.has(key) || before >= MOST[kind]) return false;
+    if (seen.has(key) || before >= MOST[kind] || shown.some((other) => sameCourse(one, other))) return false;
     seen.add(key);
+    shown.push(one);
     counts.set(kind, before + 1);
     return true;
   });

@@ -24,10 +24,13 @@ export async function startsOf(book: Book, size: Size, manners: Manners = {}): P
     drawn.flatMap((one) => one ?? []),
     { rows: sheet.rowCount, columns: sheet.columns.length },
   );
-  return chosen.map(({ candidate, score, ...start }) => ({
-    ...start,
+  return chosen.map(({ candidate, score, form, reasons, spec, model }) => ({
+    form,
     score: Math.max(0, Math.min(1, score)),
     picks: [...candidate.picks],
+    reasons,
+    spec,
+    model,
   }));
 }
 
@@ -45,7 +48,18 @@ async function draw(candidate: Candidate, book: Book, size: Size, manners: Manne
     const spec = fittedTo(proposal.spec, frame);
     const model = modelOfFrame(spec, book, frame, size);
     const told = tell(candidate, spec, model);
-    return told && { candidate, score: told.score, form: model.form, reasons: [told.reason], spec, model };
+    const course = candidate.kind === 'time' ? model.series[0]?.values : undefined;
+    return (
+      told && {
+        candidate,
+        score: told.score,
+        form: model.form,
+        reasons: [told.reason],
+        spec,
+        model,
+        ...(course ? { course } : {}),
+      }
+    );
   } catch (error) {
     if (isTooMuch(error)) return undefined;
     throw error;

@@ -4,6 +4,7 @@ export const ROUTES: Readonly<Record<string, readonly string[]>> = {
   '/api/charts/[id]': ['GET', 'PUT', 'DELETE'],
   '/api/charts': ['GET', 'POST'],
   '/api/data.csv': ['POST'],
+  '/api/demo': ['POST'],
   '/api/grains': ['POST'],
   '/api/pictures': ['POST'],
   '/api/preview': ['POST'],

@@ -1,4 +1,4 @@
-import { eq, sql, type SQL } from 'drizzle-orm';
+import { and, eq, isNotNull, isNull, sql, type SQL } from 'drizzle-orm';
 import { drizzle } from 'drizzle-orm/node-postgres';
 import { byKey } from '@/core/spec';
 import { database } from '../db/client';
@@ -29,4 +29,14 @@ export async function senseAnew(sheet: ReadySheet): Promise<void> {
     if ((await lockSheet(within, id))?.tableName !== (live ? null : tableName)) throw changedMeanwhile();
     await within.update(sheets).set({ corrections, columns, row, rowSaid }).where(eq(sheets.id, id));
   });
+}
+
+/** Looks at the sheets that were read before it was asked what a row is; those that stay in a database when they are counted anew. */
+export async function senseOlder(): Promise<number> {
+  const older = await database()
+    .select()
+    .from(sheets)
+    .where(and(eq(sheets.status, 'ready'), isNull(sheets.row), isNull(sheets.live), isNotNull(sheets.tableName)));
+  for (const sheet of older) await senseAnew({ ...sheet, tableName: sheet.tableName ?? '' });
+  return older.length;
 }

@@ -108,9 +108,11 @@ function byDeclaration(
     const role =
       type === 'date' || type === 'datetime'
         ? 'when'
-        : profile.role === 'note' && type !== 'time'
-          ? 'amount'
-          : profile.role;
+        : type === 'time'
+          ? 'group'
+          : profile.role === 'note'
+            ? 'amount'
+            : profile.role;
     return {
       ...profile,
       type,

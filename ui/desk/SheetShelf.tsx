@@ -14,6 +14,38 @@ import { RenameDialog } from './RenameDialog';
 import { holdsPart } from './search';
 import { useGrowing } from './useSight';
 
+/** An empty desk: what to do, and something to try with. */
+function NoSheets() {
+  const router = useRouter();
+  const client = useQueryClient();
+  const { message } = App.useApp();
+  const open = useMutation({
+    mutationFn: async () => {
+      let sheet = await api.addDemo();
+      while (sheet.status === 'reading') {
+        await new Promise((resolve) => setTimeout(resolve, 300));
+        sheet = await api.sheet(sheet.id);
+      }
+      return sheet;
+    },
+    onSuccess: ({ id }) => {
+      void client.invalidateQueries({ queryKey: ['sheets'], refetchType: 'none' });
+      router.push(`/sheets/${id}`);
+    },
+    onError: (error) => {
+      message.error(error.message);
+    },
+  });
+  return (
+    <div className={styles.empty}>
+      <p>No sheets yet. Drop a file, and it opens on what it can show.</p>
+      <Button loading={open.isPending} onClick={() => open.mutate()}>
+        Try with made-up till receipts
+      </Button>
+    </div>
+  );
+}
+
 /** The sheets, the newest first. */
 export function SheetShelf({ sheets, part }: { sheets?: ListedSheet[]; part: string }) {
   const found = sheets?.filter(({ name, fileName }) => holdsPart(part, name, fileName)) ?? [];
@@ -21,7 +53,7 @@ export function SheetShelf({ sheets, part }: { sheets?: ListedSheet[]; part: str
   return (
     <section className={styles.shelf} aria-label="Sheets">
       <h2 className={styles.heading}>Sheets</h2>
-      {sheets?.length === 0 && <p className={styles.empty}>No sheets yet. Drop a file, and it opens ready to chart.</p>}
+      {sheets?.length === 0 && <NoSheets />}
       {sheets && sheets.length > 0 && found.length === 0 && (
         <p className={styles.empty}>No sheet holds “{part.trim()}” in its name.</p>
       )}

@@ -64,7 +64,7 @@ function ColumnItem({ column, sheet }: { column: ColumnProfile; sheet: Sheet }) 
         ) : (
           '.'
         )}{' '}
-        {column.reasons.find((reason) => !/^[\d,]+ of /.test(reason))}
+        {column.weighed?.reasons[0] ?? column.reasons.find((reason) => !/^[\d,]+ of /.test(reason))}
       </p>
     </li>
   );

@@ -1,12 +1,11 @@
 'use client';
 
-import { memo, useRef } from 'react';
+import { memo } from 'react';
 import { Spin } from 'antd';
 import type { Sheet, Start } from '../api';
-import { ChartDrawing } from '../chart/ChartDrawing';
-import { useElementSize } from './useElementSize';
+import { StartPicture } from './StartPicture';
 import { useWorkStore } from './store';
-import { START_SIZE, type useStarts } from './useStarts';
+import { type useStarts } from './useStarts';
 import styles from './Starts.module.css';
 
 interface Props {
@@ -15,10 +14,8 @@ interface Props {
 }
 
 /** What a sheet can show before anything is picked: charts drawn from its rows, the likeliest first; a click picks their columns. */
-export const Starts = memo(function Starts({ sheet, starts: { starts, asked, error } }: Props) {
+export const Starts = memo(function Starts({ sheet, starts: { starts, asked, error, columns, size } }: Props) {
   const store = useWorkStore();
-  const list = useRef<HTMLUListElement>(null);
-  const { width } = useElementSize(list);
   const choose = ({ picks, spec }: Start) => store.getState().set({ picks, spec, recommended: spec });
   if (starts.length === 0)
     return (
@@ -32,8 +29,6 @@ export const Starts = memo(function Starts({ sheet, starts: { starts, asked, err
         )}
       </div>
     );
-  const columns = width > 0 && width < 620 ? 1 : 2;
-  const room = width > 0 ? Math.floor((width - GAP * (columns - 1)) / columns) - PADDING : START_SIZE.width;
   return (
     <section className={styles.starts} aria-label="What this sheet can show">
       <header className={styles.head}>
@@ -43,14 +38,14 @@ export const Starts = memo(function Starts({ sheet, starts: { starts, asked, err
           {starts.length > 1 ? '; the first is the likeliest' : ''}
         </p>
       </header>
-      <ul ref={list} className={styles.list} data-columns={columns}>
+      <ul className={styles.list} data-columns={columns}>
         {starts.map((start) => (
           <li key={`${start.picks.join(' ')} ${start.model.title} ${start.form}`}>
             <button type="button" className={styles.card} onClick={() => choose(start)}>
               <span className={styles.picture} aria-hidden>
-                <ChartDrawing model={start.model} small width={room} height={START_SIZE.height} />
+                <StartPicture model={start.model} {...size} />
               </span>
-              <span className={styles.title}>{start.model.title}</span>
+              <span className={styles.title}>{startName(start)}</span>
               <span className={styles.reason}>{start.reasons.join(' ')}</span>
               <span className={styles.columns}>
                 {start.picks.map((key) => sheet.columns.find((column) => column.key === key)?.name ?? '').join(' · ')}
@@ -63,6 +58,10 @@ export const Starts = memo(function Starts({ sheet, starts: { starts, asked, err
   );
 });
 
-/** Between cards, and within them on both sides, in pixels. */
-const GAP = 14;
-const PADDING = 32;
+/** What a start is called: its title, but for those that are about a way to look at time. */
+function startName({ spec, model }: Start): string {
+  if (spec.split?.step === 'year' && spec.across.as === 'cycle') return 'The years over each other';
+  if (spec.layers[0].shape === 'figure' && spec.across.as === 'time')
+    return `${model.title} of the last whole ${spec.across.step}`;
+  return model.title;
+}

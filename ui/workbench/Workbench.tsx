@@ -93,7 +93,7 @@ function Bench({ sheet, kept }: { sheet: Sheet; kept: string }) {
   const drawn = usePreview(sheet, others, size, gone.length > 0);
   const preview = gone.length > 0 ? { ...drawn, spec: undefined, model: undefined, error: null } : drawn;
   const suggestions = useSuggestions(sheet, picking.size);
-  const starts = useStarts(sheet, picking.picks.length === 0 && preview.spec === undefined);
+  const starts = useStarts(sheet, picking.picks.length === 0 && preview.spec === undefined, picking.size);
   const foretell = useForetell(sheet, others, size);
   const correct = useCorrections(sheet);
   const { tab, takeOver } = useOneTab(useWorkStore(), kept);

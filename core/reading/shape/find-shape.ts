@@ -15,6 +15,7 @@ import {
   type ShapeFindingId,
   widestOf,
 } from './shape';
+import { findDateParts, withOneDate } from './date-parts';
 import { findTotals } from './totals';
 import { lieOnSide } from './turn';
 
@@ -97,7 +98,8 @@ export function findShape(
           choices,
           headerRow,
         );
-  return whole ? withMeasures(made, body.records, look, take) : made;
+  const dated = withDateParts(made, body.records, look, take);
+  return whole ? withMeasures(dated, body.records, look, take) : dated;
 }
 
 const EMPTY_RUN = 'No rows are left between the first and the last row that you chose. Choose a longer run.';
@@ -122,6 +124,27 @@ function beginsAnew(records: readonly NumberedRecord[], run: InRun, look: CellLo
     return kinds.length > 0 && kinds.filter((kind) => kind === 'number').length >= kinds.length * 0.8 ? [c] : [];
   });
   return figures.length > 0 && figures.every((c) => look.kind(cellAt(first.cells, c)) === 'text');
+}
+
+/** Parts of a date in columns of their own are offered as one date. */
+function withDateParts(made: Shape, body: readonly NumberedRecord[], look: CellLook, take: Take): Shape {
+  const rows = body.flatMap((record) => made.rows(record));
+  const isDate = (cell: string) => look.kind(cell) === 'step';
+  const parts = made.open ? findDateParts(made.headers, rows, isDate) : undefined;
+  if (!parts) return made;
+  const { year, month, day } = parts;
+  const names = [year, month, ...(day === undefined ? [] : [day])].map((c) => made.headers[c]);
+  const taken = take(
+    {
+      id: 'date-parts',
+      says: `${listed(names)} are parts of one date`,
+      why: 'As one date they can run across a chart, by month or by year',
+      otherwise: 'Keep them apart',
+      columns: [year, month, ...(day === undefined ? [] : [day])],
+    },
+    false,
+  );
+  return taken ? withOneDate(made, parts) : made;
 }
 
 /** Rows that hold a measure each become columns, where that is taken; otherwise the shape says that its figures are mixed. */

@@ -30,6 +30,7 @@ export const SHAPE_FINDINGS = [
   'empty-columns',
   'repeated-columns',
   'on-its-side',
+  'date-parts',
 ] as const;
 export type ShapeFindingId = (typeof SHAPE_FINDINGS)[number];
 

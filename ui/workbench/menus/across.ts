@@ -90,6 +90,7 @@ export function stepsOf(profile: ColumnProfile): Step[] {
 }
 
 function cyclesOf(profile: ColumnProfile): Cycle[] {
+  if (profile.type === 'time') return ['hour-of-day'];
   if (profile.type === 'text') return CYCLES.filter((cycle) => cycle === profile.meaning);
   if (!isDated(profile)) return [];
   return CYCLES.filter((cycle) =>
