@@ -90,8 +90,6 @@ function decideTextRole(tally: ColumnTally, name: string, filled: number, distin
   // What repeats is a group, however long its words.
   if (long > 0.3 && share > 0.5)
     return { role: 'note', reason: 'Long texts, hardly two alike: to be read rather than grouped by.' };
-  if (share > MOSTLY_OTHERS && distinct > MANY_NAMES)
-    return { role: 'note', reason: `${n(distinct)} different texts, hardly two alike: too many to group by.` };
   const codes = tally.havingMore(MORE.code) / filled;
   if (headingNamesEvent(name) && codes > 0.95 && share > 0.2)
     return { role: 'key', reason: 'Codes under a header that names one of what happened.' };
@@ -102,6 +100,9 @@ function decideTextRole(tally: ColumnTally, name: string, filled: number, distin
       (codes > 0.95 && (spaced < 0.2 || digits > 0.9) && (digits > 0 || distinct > FEW_NAMES)))
   )
     return { role: 'key', reason: 'Short codes, no two alike.' };
+  if (codes > 0.95 && distinct > MANY_NAMES) return { role: 'key', reason: 'Very many short codes.' };
+  if (share > MOSTLY_OTHERS && distinct > MANY_NAMES)
+    return { role: 'note', reason: `${n(distinct)} different texts, hardly two alike: too many to group by.` };
   if (!Number.isFinite(distinct)) return { role: 'note', reason: 'Very many different texts: too many to group by.' };
   return { role: 'group', reason: `${n(distinct)} different ${distinct === 1 ? 'value' : 'values'} to group by.` };
 }

@@ -73,8 +73,7 @@ export function codesOf(column: ColumnProfile, at: number, sample: SheetSample):
   });
   if (YEAR.has(last) && least >= 0 && most <= 99 && repeated)
     return { role: 'group', reason: 'Years without their century, to group by.' };
-  if (DAY.has(last) && least >= 1 && most <= 31)
-    return { role: 'group', reason: 'Days of the month, to group by.' };
+  if (DAY.has(last) && least >= 1 && most <= 31) return { role: 'group', reason: 'Days of the month, to group by.' };
   if (least >= 0 && (IS_KIND.has(last) || IS_THING.has(last) || NUMBERED.test(last))) {
     if (repeated && (distinct <= (IS_KIND.has(last) ? 40 : FEW) || cells.length >= distinct * OFTEN)) return kind();
     return { role: 'key', reason: 'The header says that each number names one thing.' };

@@ -158,7 +158,10 @@ function repeatedIn(sample: SheetSample, columns: readonly number[], groups: rea
   for (const group of groups) {
     const rowsOf = new Map<Value, number[]>();
     sample.columns[group].forEach((value, row) => {
-      if (value !== null) rowsOf.set(value, [...(rowsOf.get(value) ?? []), row]);
+      if (value === null) return;
+      const held = rowsOf.get(value);
+      if (held) held.push(row);
+      else rowsOf.set(value, [row]);
     });
     const several = [...rowsOf.values()].filter((rows) => rows.length > 1);
     const rows = several.reduce((sum, one) => sum + one.length, 0);

@@ -212,15 +212,18 @@ test('one row is a single figure', async () => {
   expect(first.model.series[0].labels).toEqual(['£1,234.50']);
 });
 
-test('numbers at equal steps, one row each, make a line; at unequal ones dots', async () => {
+test('numbers at equal steps that count time or turns make a line; at unequal ones, or of a measure, dots', async () => {
   const size = { width: 700, height: 400 };
-  const first = async (name: string, depths: readonly number[]) => {
-    const rows = depths.map((depth, i) => `${depth},${18 - i * 0.7}`).join('\n');
-    const sheet = await takeIn(name, `Depth (cm),Warmth (°C)\n${rows}\n`);
+  const first = async (name: string, steps: readonly number[], header = 'Hours since (h)') => {
+    const rows = steps.map((step, i) => `${step},${18 - i * 0.7}`).join('\n');
+    const sheet = await takeIn(name, `${header},Warmth (°C)\n${rows}\n`);
     const [best] = await suggest(await sheetBook(sheet.id), ['c1', 'c2'], size);
     return best.form;
   };
-  expect(await first('even-depths.csv', [0, 5, 10, 15, 20, 25, 30, 35])).toBe('line');
-  expect(await first('uneven-depths.csv', [0, 5, 10, 15, 22, 25, 30, 35])).toBe('scatter');
-  expect(await first('doubled-depths.csv', [0, 5, 10, 10, 15, 20, 25, 30])).toBe('scatter');
+  const even = [0, 5, 10, 15, 20, 25, 30, 35];
+  expect(await first('even-hours.csv', even)).toBe('line');
+  expect(await first('even-rounds.csv', even, 'Round')).toBe('line');
+  expect(await first('even-depths.csv', even, 'Depth (cm)')).toBe('scatter');
+  expect(await first('uneven-hours.csv', [0, 5, 10, 15, 22, 25, 30, 35])).toBe('scatter');
+  expect(await first('doubled-hours.csv', [0, 5, 10, 10, 15, 20, 25, 30])).toBe('scatter');
 });

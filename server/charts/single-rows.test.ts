@@ -22,8 +22,8 @@ test('each row is a mark, in the order of the sheet, called by a column; two of 
   });
   expect(model.series[0].values).toEqual([12.5, 9.25, 15, 4, null]);
   expect([model.title, model.sentence]).toEqual([
-    'Height of each row',
-    'Height of each row, named by Tree, in the order of the sheet, as columns',
+    'Height of each tree',
+    'Height of each tree, named by Tree, in the order of the sheet, as columns',
   ]);
 });
 
