@@ -43,7 +43,8 @@ function fits(is: Numbers, made: (row: number) => number | null, slack: Slack): 
     // Noughts fit anything.
     if (a === null || b === null || (a === 0 && b === 0)) continue;
     seen++;
-    if (Math.abs(a - b) <= slack.by + Math.abs(a) * slack.part) right++;
+    const off = a < b ? b - a : a - b;
+    if (off <= slack.by + (a < 0 ? -a : a) * slack.part) right++;
     if (seen === FIRST_LOOK && right < FIRST_LOOK - 1) return false;
   }
   return seen >= LEAST_ROWS && seen >= is.length * TELLING && right >= seen * FITTING;

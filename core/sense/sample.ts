@@ -12,4 +12,4 @@ export interface SheetSample {
 
 /** The numbers of a column, `null` where a cell is empty or no number. */
 export const numbersIn = (cells: readonly Value[]): (number | null)[] =>
-  cells.map((cell) => (typeof cell === 'number' && Number.isFinite(cell) ? cell : null));
+  cells.map((cell) => (typeof cell === 'number' ? cell : null));
