@@ -213,6 +213,12 @@ export const EVIDENCE: readonly Evidence[] = [
     holds: ({ table }) => table.dated && table.step === undefined,
     says: () => 'the rows come at irregular dates, as what happens does',
   },
+  {
+    id: 'stock',
+    points: 5,
+    holds: ({ ideas, table }) => ideas.has('level') && table.when === undefined && !table.persons,
+    says: () => 'it is what there is, and over things that adds up',
+  },
   { id: 'flow', points: 3, holds: word('flow'), says: () => 'it is what came in, went out or was made' },
   { id: 'time-spent', points: 2, holds: word('minutes'), says: () => 'it is time that was spent' },
   {
