@@ -1,6 +1,13 @@
 import fc from 'fast-check';
 import { readNumber, shift } from './number';
 
+test.each([
+  ['Rs. 500', 'INR'],
+  ['CA$12.00', 'CAD'],
+  ['AUD$ 5', 'AUD'],
+  ['1 200,- Kč', 'CZK'],
+])('%s is money of %s', (text, currency) => expect(readNumber(text, '.')?.currency).toBe(currency));
+
 describe('one cell as a number', () => {
   test.each([
     ['1,234.50', '1234.50'],
@@ -23,6 +30,12 @@ describe('one cell as a number', () => {
     ['12.5 %', '0.125'],
     ['.5', '0.5'],
     ['9007199254740993', '9007199254740993'],
+    ['Rs. 500', '500'],
+    ['Rs.1,200', '1200'],
+    ['CA$12.00', '12.00'],
+    ['AUD$ 5', '5'],
+    ['1 200,- Kč', '1200'],
+    ['CHF 12.–', '12'],
   ])('%s is %s with a point as the decimal sign', (text, value) => {
     expect(readNumber(text, '.')?.value).toBe(value);
   });

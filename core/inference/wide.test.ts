@@ -30,6 +30,8 @@ describe('numbers with something beside them', () => {
     ['Revenue (€M)', { name: 'Revenue', unit: 'EUR', power: 6 }],
     ["Turnover, £'000", { name: 'Turnover', unit: 'GBP', power: 3 }],
     ['Height (m)', { name: 'Height', unit: 'm' }],
+    ['Crimes per 100,000', { name: 'Crimes per 100,000' }],
+    ['Spending, NLG', { name: 'Spending', unit: 'NLG' }],
     ['Plan A', { name: 'Plan A' }],
     ['Notes (internal)', { name: 'Notes (internal)' }],
   ])('the header %s', (header, parts) => expect(splitHeader(header)).toEqual(parts));

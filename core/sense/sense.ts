@@ -37,7 +37,13 @@ export function senseOf(columns: readonly ColumnProfile[], sample: SheetSample, 
       at(({ role }) => role === 'group' || role === 'key'),
     );
   const ideas = coded.map(({ name }) => ideasOf(name));
-  const facts = new Map(amounts.map((c) => [c, amountFacts(c, coded, sample, table, relations, ideas)] as const));
+  const facts = new Map(
+    amounts.map((c) => {
+      const found = amountFacts(c, coded, sample, table, relations, ideas);
+      // What does not hold in all rows does not hold.
+      return [c, said.held ? { ...found, rising: said.held.rising.includes(c) } : found] as const;
+    }),
+  );
   const alike = amounts.filter((c) => isSilentAndLarge(facts.get(c)));
   const settled = { ...table, ...asSaid(said.row?.is) };
   const weighed = new Map(

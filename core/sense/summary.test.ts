@@ -31,7 +31,9 @@ test.each([
   ['a share', things('Zork', (i) => (chance(i, 97) / 100).toFixed(2)), 'Zork', 'mean'],
   ['a length', things('Length (mm)', (i) => 40 + chance(i, 30)), 'Length', 'mean'],
   ['votes', things('Votes', (i) => chance(i, 90_000)), 'Votes', 'sum'],
-] as const)('%s (%3$s) is summarised by %4$s', (_, rows, name, summary) => expect(column(rows, name).summary).toBe(summary));
+] as const)('%s (%3$s) is summarised by %4$s', (_, rows, name, summary) =>
+  expect(column(rows, name).summary).toBe(summary),
+);
 
 test('a meter takes its last, and says that it never falls', () => {
   const meter = column(
