@@ -156,6 +156,8 @@ export interface Suggestion {
 export interface Start extends Suggestion {
   /** All columns that it uses, in the order of picking. */
   picks: string[];
+  /** It was drawn from about so many rows of a large sheet: its course is right, its figures are those of the sample. */
+  sampled?: number;
 }
 export interface SavedChart {
   id: string;

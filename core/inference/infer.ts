@@ -81,6 +81,18 @@ export function inferColumn(
   };
 }
 
+/** A column that its user found good for something else; how it is summarised is asked of the whole sheet then. */
+export function withRole(column: ColumnProfile, role: Role): ColumnProfile {
+  const { weighed: _, per: __, ...rest } = column;
+  void [_, __];
+  return {
+    ...rest,
+    role,
+    summary: role === 'key' ? 'distinct' : 'count',
+    reasons: [column.reasons[0], 'You said what it is good for.'],
+  };
+}
+
 /** A unit as its user typed it: the sign of a currency is its code. */
 export const unitCode = (unit: string | undefined): string | undefined =>
   unit === undefined ? undefined : (currencyCode(unit.trim()) ?? unit.trim());

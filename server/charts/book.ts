@@ -1,3 +1,4 @@
+import type { Answer, GrainQuery } from '@/core/grain';
 import { byKey, otherSheets, type ChartSpec, type Sources } from '@/core/spec';
 import { Problem } from '../problem';
 import { readySheet, type ReadySheet } from '../sheets/sheets';
@@ -7,6 +8,8 @@ export interface Book {
   readonly sheet: ReadySheet;
   readonly sheets: ReadonlyMap<string, ReadySheet>;
   readonly sources: Sources;
+  /** How its questions are asked, where not of all rows. */
+  readonly ask?: (query: GrainQuery) => Promise<Answer>;
 }
 
 /**

@@ -31,7 +31,7 @@ const jobOf = (spec: ChartSpec, { sources, sheet }: Book): ShapingJob => ({ spec
 
 /** Asks and shapes; once the answers are large, beside the server. */
 async function shaped(job: ShapingJob, book: Book, signal?: AbortSignal): Promise<Shaped> {
-  const ask = asker(book.sheets, signal);
+  const ask = book.ask ?? asker(book.sheets, signal);
   const known = new Map<string, Answer>();
   let groups = 0;
   const counted = async (query: GrainQuery) => {

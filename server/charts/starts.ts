@@ -2,7 +2,8 @@ import type { Start } from '@/core/api';
 import type { Size } from '@/core/layout';
 import { draftOf, evidenceOf, fittedTo, propose, type Manners } from '@/core/recommend';
 import { candidates, choose, proposalFor, tell, worthDrawing, type Candidate, type Scored } from '@/core/starts';
-import { targetOf } from '../query/run';
+import { KEEP_FROM_ROWS } from '../query/kept-sums';
+import { sampledAsker, targetOf } from '../query/run';
 import { sampleOf } from '../sheets/sampled-rows';
 import type { Book } from './book';
 import { frameOf, modelOfFrame } from './model';
@@ -24,20 +25,24 @@ export async function startsOf(book: Book, size: Size, manners: Manners = {}): P
     drawn.flatMap((one) => one ?? []),
     { rows: sheet.rowCount, columns: sheet.columns.length },
   );
-  return chosen.map(({ candidate, score, form, reasons, spec, model }) => ({
+  return chosen.map(({ candidate, score, form, reasons, spec, model, sampled }) => ({
     form,
     score: Math.max(0, Math.min(1, score)),
     picks: [...candidate.picks],
     reasons,
     spec,
     model,
+    ...(sampled === undefined ? {} : { sampled }),
   }));
 }
 
 type Drawn = Scored & Omit<Start, 'picks' | 'score' | 'form'>;
 
 /** A candidate drawn, with what it tells; nothing where it comes to no chart. */
-async function draw(candidate: Candidate, book: Book, size: Size, manners: Manners): Promise<Drawn | undefined> {
+async function draw(candidate: Candidate, of: Book, size: Size, manners: Manners): Promise<Drawn | undefined> {
+  const { sheet } = of;
+  const some = sheet.live === null && sheet.rowCount >= KEEP_FROM_ROWS ? sampledAsker(sheet) : undefined;
+  const book: Book = some ? { ...of, ask: some.ask } : of;
   const { columns } = book.sources;
   const draft = draftOf(book.sheet.id, columns, candidate.picks, manners);
   if (!draft) return undefined;
@@ -47,6 +52,9 @@ async function draw(candidate: Candidate, book: Book, size: Size, manners: Manne
     const frame = await frameOf(proposal.spec, book);
     const spec = fittedTo(proposal.spec, frame);
     const model = modelOfFrame(spec, book, frame, size);
+    // A figure of a sample would be wrong, however well the rest of the picture stands.
+    const sampled = some?.sampled();
+    if (sampled !== undefined && candidate.kind === 'figure') return undefined;
     const told = tell(candidate, spec, model);
     const course = candidate.kind === 'time' ? model.series[0]?.values : undefined;
     return (
@@ -57,6 +65,7 @@ async function draw(candidate: Candidate, book: Book, size: Size, manners: Manne
         reasons: [told.reason],
         spec,
         model,
+        ...(sampled === undefined ? {} : { sampled }),
         ...(course ? { course } : {}),
       }
     );

@@ -1,5 +1,5 @@
 import { LRUCache } from 'lru-cache';
-import type { SQL } from 'drizzle-orm';
+import { sql, type SQL } from 'drizzle-orm';
 import type { Answer, Grain, GrainQuery, GrainValue, GroupedQuery, PointsGrain, PointsQuery } from '@/core/grain';
 import { checkGroups, LARGEST_CHART } from '@/core/shaping';
 import { byKey } from '@/core/spec';
@@ -52,17 +52,22 @@ export function asker(
 
 /**
  * Asks the table of a sheet. The same question to the same rows is asked once; when nobody waits for its answer any more
- * (`signal`), the database is told to give it up. @throws the signal's reason
+ * (`signal`), the database is told to give it up.
+ * @param percent of so much of the rows alone
+ * @throws the signal's reason
  */
-async function ask(query: GrainQuery, sheet: ReadySheet, signal?: AbortSignal): Promise<Answer> {
+async function ask(query: GrainQuery, sheet: ReadySheet, signal?: AbortSignal, percent?: number): Promise<Answer> {
   signal?.throwIfAborted();
-  const key = `${sheet.live ? `${sheet.id} ${JSON.stringify(sheet.corrections)}` : sheet.tableName} ${JSON.stringify(query)}`;
+  const key = `${percent === undefined ? '' : `${percent} % `}${sheet.live ? `${sheet.id} ${JSON.stringify(sheet.corrections)}` : sheet.tableName} ${JSON.stringify(query)}`;
   let running = answers.get(key);
   if (!running || (running.stop.signal.aborted && !running.done)) {
     const stop = new AbortController();
-    const target = targetOf(sheet, stop.signal);
+    const target = targetOf(sheet, stop.signal, percent);
     const started: Running = {
-      answer: query.kind === 'grouped' ? askGroups(query, sheet, target) : askPoints(query, target),
+      answer:
+        query.kind === 'grouped'
+          ? askGroups(query, percent === undefined ? sheet : { ...sheet, keptSums: null }, target)
+          : askPoints(query, target),
       stop,
       waiting: 0,
       done: false,
@@ -102,13 +107,43 @@ async function waitFor(running: Running, signal?: AbortSignal): Promise<Answer> 
   });
 }
 
+/** Large sheets are sampled by whole pages of their table: about so many rows, the same ones every time. */
+const SAMPLE_ROWS = 20_000;
+
+/** Asks about a sample of a large sheet's rows where the sums that are kept beside it have no answer. */
+export interface SampledAsker {
+  readonly ask: (query: GrainQuery) => Promise<Answer>;
+  /** About how many rows were looked at for what was asked so far; absent where all were. */
+  readonly sampled: () => number | undefined;
+}
+
+export function sampledAsker(sheet: ReadySheet): SampledAsker {
+  const columns = byKey(sheet.columns);
+  const whole = asker(new Map([[sheet.id, sheet]]));
+  const percent = Math.min(100, (SAMPLE_ROWS / Math.max(1, sheet.rowCount)) * 100);
+  let sampled = false;
+  return {
+    ask: (query) => {
+      const kept =
+        query.kind === 'grouped' && sheet.keptSums && keptTarget(query, sheet.keptSums, columns) !== undefined;
+      if (kept) return whole(query);
+      sampled = true;
+      return ask(query, sheet, undefined, percent);
+    },
+    sampled: () => (sampled ? Math.round((sheet.rowCount * percent) / 100) : undefined),
+  };
+}
+
 /** The table of a sheet as a place to ask; where `stop` fires, the statement that runs is cancelled in its database. */
-export function targetOf(sheet: ReadySheet, stop?: AbortSignal): Asked {
+export function targetOf(sheet: ReadySheet, stop?: AbortSignal, percent?: number): Asked {
   const columns = byKey(sheet.columns);
   const { live } = sheet;
   if (!live)
     return {
-      table: tableOf(sheet.tableName),
+      table:
+        percent === undefined
+          ? tableOf(sheet.tableName)
+          : sql`(SELECT * FROM ${tableOf(sheet.tableName)} TABLESAMPLE SYSTEM (${sql.raw(percent.toFixed(4))}) REPEATABLE (1)) AS sampled`,
       columns,
       placed: true,
       rows: (statement) => cancellable(pool(), statement, stop),

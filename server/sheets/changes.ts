@@ -1,6 +1,6 @@
 import type { CorrectionChange, ReadingChange } from '@/core/api';
 import { eq } from 'drizzle-orm';
-import { unitCode, type ColumnProfile, type Correction } from '@/core/inference';
+import { unitCode, withRole, type ColumnProfile, type Correction } from '@/core/inference';
 import { database } from '../db/client';
 import { sheets, type SheetRow } from '../db/schema';
 import { notFound, Problem } from '../problem';
@@ -31,14 +31,12 @@ async function correctNow(id: string, key: string, change: CorrectionChange): Pr
     await readWith(sheet, { corrections });
   else {
     const { name, role, unit } = correction;
+    const before = sheet.columns[index];
     const column: ColumnProfile = {
-      ...sheet.columns[index],
+      ...(role && role !== before.role ? withRole(before, role) : before),
       ...(name ? { name } : {}),
-      ...(role ? { role, summary: role === 'key' ? 'distinct' : 'count' } : {}),
       ...(unit !== undefined ? { unit: unitCode(unit) || undefined } : {}),
     };
-    if (role && role !== sheet.columns[index].role)
-      column.reasons = [sheet.columns[index].reasons[0], 'You said what it is good for.'];
     await senseAnew({ ...sheet, corrections, columns: sheet.columns.map((one, i) => (i === index ? column : one)) });
   }
   await teach(sheet.headers[index], sheet.columns[index].type, corrections[key], sheet.name);

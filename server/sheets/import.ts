@@ -16,7 +16,7 @@ import { changedMeanwhile, lockSheet } from './lock';
 import { openSource } from './open-source';
 import type { Progress, RecordSource } from './records';
 import { withRhythms } from './rhythms';
-import { sense } from './sensing';
+import { CONFIRMED_LATER, sense } from './sensing';
 import { TableReader } from './table-reader';
 import { copyStatement, createTable, dropTables, SHEETS_SCHEMA, tableOf } from './tables';
 
@@ -84,7 +84,9 @@ async function readRows(sheet: SheetRow, source: RecordSource, order: ReadingOrd
     const table = sql`${tableOf(tableName)}`;
     const seen = await estimateDistinct(within, tableName, await withRhythms(ask, table, read), rows);
     const { name, rowSaid } = sheet;
-    const { columns, row } = await sense(ask, table, { name, columns: seen, total: rows, corrections, rowSaid });
+    const unconfirmed = rows >= CONFIRMED_LATER;
+    const sensed = { name, columns: seen, total: rows, corrections, rowSaid, unconfirmed };
+    const { columns, row } = await sense(ask, table, sensed);
     signal?.throwIfAborted();
     // Between this and the commit nobody else changes the sheet; what was done before is not undone unseen.
     const now = await lockSheet(within, sheet.id);

@@ -1,8 +1,11 @@
 import { sql, type SQL } from 'drizzle-orm';
 import type { ColumnProfile, Correction } from '@/core/inference';
-import { FITTING, senseOf, type Claims, type RowSaid, type Sense, type Slack } from '@/core/sense';
+import { FITTING, senseOf, type Claims, type RowSaid, type Sense } from '@/core/sense';
 import type { Rows } from './rhythms';
 import { sampleOf } from './sampled-rows';
+
+/** From so many rows on what was found in the sample is confirmed when the sheet is ready: its user does not wait for it. */
+export const CONFIRMED_LATER = 200_000;
 
 /** A sheet to be looked at as a whole. */
 export interface Sensed {
@@ -11,6 +14,8 @@ export interface Sensed {
   readonly total: number;
   readonly corrections: Readonly<Record<string, Correction>>;
   readonly rowSaid?: RowSaid | null;
+  /** The sample is believed for now; all rows are asked when the sheet is ready. */
+  readonly unconfirmed?: boolean;
 }
 
 /**
@@ -25,35 +30,40 @@ export async function sense(rows: Rows, table: SQL, sheet: Sensed, placed = true
     ...(sheet.rowSaid ? { row: sheet.rowSaid } : {}),
   };
   const found = senseOf(sheet.columns, sample, said);
-  if (sheet.total <= sample.rows) return found;
+  if (sheet.unconfirmed || sheet.total <= sample.rows) return found;
   const held = await confirmed(rows, table, sheet.columns, found.claims);
   return held === found.claims ? found : senseOf(sheet.columns, sample, { ...said, held });
 }
+
+const off = (k: number) => sql.identifier(`off${k}`);
+const own = (k: number) => sql.identifier(`own${k}`);
 
 /** The claims that hold in all rows; the same object where all do. */
 async function confirmed(rows: Rows, table: SQL, columns: readonly ColumnProfile[], claims: Claims): Promise<Claims> {
   const cell = (c: number) => sql.identifier(columns[c].key);
   const plus = (parts: readonly number[]) => sql`(${sql.join(parts.map(cell), sql` + `)})`;
-  /** The share of the rows, other than noughts, that are further off than rounding makes them. */
-  const off = (is: SQL, made: SQL, { by, part }: Slack) =>
-    sql`count(*) FILTER (WHERE abs(${is} - ${made}) > ${by}::float8 + abs(${is}) * ${part}::float8)::float8 / greatest(count(*) FILTER (WHERE ${made} <> 0), 1)`;
-  const checks = [
-    ...claims.sums.map(({ sum, parts, slack }) => off(sql`${cell(sum)}`, plus(parts), slack)),
-    ...claims.products.map(({ product, factors: [a, b], slack }) =>
-      off(sql`${cell(product)}`, sql`${cell(a)} * ${cell(b)}`, slack),
-    ),
-    ...claims.shares.map(({ parts, whole, slack }) => off(sql`${whole}::numeric`, plus(parts), slack)),
+  // What is made is worked out once a row; the part of rounding that grows with a figure only where it is needed.
+  const made = [
+    ...claims.sums.map(({ sum, parts, slack }) => ({ is: sql`${cell(sum)}`, of: plus(parts), slack })),
+    ...claims.products.map(({ product, factors: [a, b], slack }) => ({
+      is: sql`${cell(product)}`,
+      of: sql`${cell(a)} * ${cell(b)}`,
+      slack,
+    })),
+    ...claims.shares.map(({ parts, whole, slack }) => ({ is: sql`${whole}::numeric`, of: plus(parts), slack })),
   ];
+  const each = made.flatMap(({ is, of }, k) => [sql`${is} - (${of}) AS ${off(k)}`, sql`${is} AS ${own(k)}`]);
+  const wrongs = made.map(
+    ({ slack: { by, part } }, k) =>
+      sql`count(*) FILTER (WHERE abs(${off(k)}) > ${by}::numeric AND abs(${off(k)}) > ${by}::numeric + abs(${own(k)}) * ${part}::numeric)::float8 / greatest(count(${off(k)}), 1) AS ${sql.identifier(`k${k}`)}`,
+  );
   const wrong = new Set<number>();
-  if (checks.length > 0) {
+  if (made.length > 0) {
     const [told] = await rows(
-      sql`SELECT ${sql.join(
-        checks.map((check, i) => sql`${check} AS ${sql.identifier(`k${i}`)}`),
-        sql`, `,
-      )} FROM ${table}`,
+      sql`SELECT ${sql.join(wrongs, sql`, `)} FROM (SELECT ${sql.join(each, sql`, `)} FROM ${table} OFFSET 0) AS made`,
     );
-    checks.forEach((_, i) => {
-      if (Number(told[`k${i}`]) > 1 - FITTING) wrong.add(i);
+    made.forEach((_, k) => {
+      if (Number(told[`k${k}`]) > 1 - FITTING) wrong.add(k);
     });
   }
   const fell = new Set<number>();

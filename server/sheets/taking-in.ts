@@ -16,8 +16,9 @@ import { isLarge, runJob, warmReader } from './readers';
 import { receive } from './receive';
 import { incomingFile, keepReceived } from './received-files';
 import { stoppably } from './running';
+import { confirmSense } from './sense-anew';
 import { readySheet, sheetRow } from './sheets';
-import { taughtFor, type Taught } from './taught';
+import { applyTaught, taughtFor, type Taught } from './taught';
 import { unpack } from './unpack';
 
 /** A file that is read within this time, by its size, is answered whole; a longer reading goes on behind a 202. */
@@ -115,12 +116,19 @@ export async function readStoppably(row: SheetRow, order: Omit<ReadingOrder, 'si
       !(order.corrections || order.choices || row.stagedFor || row.tableName) &&
       Object.keys(row.corrections).length === 0;
     const known = first ? await knownOf(await sheetRow(row.id)) : undefined;
-    if (known) {
+    if (known?.headers) await applyTaught(await readySheet(row.id), known);
+    else if (known) {
       const { corrections, ...remembered } = known;
       await read({ corrections, remembered }, signal);
     }
   });
-  void keepSums(await readySheet(row.id));
+  const ready = await readySheet(row.id);
+  void keepSums(ready)
+    .then(() => confirmSense(ready))
+    .catch((error: unknown) => {
+      // A sheet that was deleted or read anew meanwhile is looked at no more.
+      if (!(error instanceof Problem)) console.error('A sheet could not be looked at as a whole:', error);
+    });
 }
 
 /** What was said before of the columns of a sheet: of another one with the same columns, else of columns with the same headers. */

@@ -1,8 +1,10 @@
 import { eq, inArray } from 'drizzle-orm';
-import { isNumeric, type ColumnProfile, type ColumnType, type Correction } from '@/core/inference';
+import { isNumeric, withRole, type ColumnProfile, type ColumnType, type Correction } from '@/core/inference';
 import { headerKey } from '@/core/reading';
 import { database } from '../db/client';
-import { taught, type SheetRow } from '../db/schema';
+import { sheets, taught, type SheetRow } from '../db/schema';
+import { senseAnew } from './sense-anew';
+import type { ReadySheet } from './sheets';
 
 /** What of a correction holds for other columns of the same header: how cells are written is each file's own. */
 function taughtBy({ role, summary }: Correction = {}): Correction {
@@ -55,6 +57,21 @@ export async function taughtFor({ headers, columns }: SheetRow): Promise<Taught 
 /** What was said holds for columns of the same kind of cells. */
 const fits = ({ type }: { type: ColumnType }, column: ColumnProfile): boolean =>
   column.type === type || (isNumeric(column) && (type === 'integer' || type === 'decimal'));
+
+/** Says of the columns of a sheet that was just read what was said of others like them; its rows need not be read again. */
+export async function applyTaught(sheet: ReadySheet, { corrections, ...remembered }: Taught): Promise<void> {
+  const columns = sheet.columns.map((column) => {
+    const role = corrections[column.key]?.role;
+    return role && role !== column.role ? withRole(column, role) : column;
+  });
+  await senseAnew({ ...sheet, corrections, columns });
+  const { reading } = sheet;
+  if (reading)
+    await database()
+      .update(sheets)
+      .set({ reading: { ...reading, remembered, notes: [remembered.note, ...reading.notes] } })
+      .where(eq(sheets.id, sheet.id));
+}
 
 /** Forgets what was said of columns with these headers. */
 export async function forgetTaught(headers: readonly string[]): Promise<void> {

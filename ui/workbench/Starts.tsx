@@ -29,12 +29,14 @@ export const Starts = memo(function Starts({ sheet, starts: { starts, asked, err
         )}
       </div>
     );
+  const sampled = starts.find((start) => start.sampled !== undefined)?.sampled;
   return (
     <section className={styles.starts} aria-label="What this sheet can show">
       <header className={styles.head}>
         <h2>What this sheet can show</h2>
         <p className="second">
-          drawn from your {sheet.rowCount.toLocaleString('en-GB')} {sheet.rowCount === 1 ? 'row' : 'rows'}
+          drawn from {sampled ? `a sample of ${count(sampled)} of ` : ''}your {count(sheet.rowCount)}{' '}
+          {sheet.rowCount === 1 ? 'row' : 'rows'}
           {starts.length > 1 ? '; the first is the likeliest' : ''}
         </p>
       </header>
@@ -57,6 +59,8 @@ export const Starts = memo(function Starts({ sheet, starts: { starts, asked, err
     </section>
   );
 });
+
+const count = (n: number) => n.toLocaleString('en-GB');
 
 /** What a start is called: its title, but for those that are about a way to look at time. */
 function startName({ spec, model }: Start): string {
