@@ -12,6 +12,7 @@ import {
   pick,
   saveChart,
   test,
+  select,
 } from './support/page';
 
 /** Jobs of a workshop: three hundred rows with names of 45 letters and more, and a discount that is mostly blank. */
@@ -55,13 +56,6 @@ async function loseMonths(page: Page): Promise<void> {
   await page.getByRole('button', { name: 'Keep as columns' }).click();
   await expect(page.getByText(/3 rows and 5 columns were read/)).toBeVisible();
   await page.getByRole('link', { name: 'Open the workbench' }).click();
-}
-
-/** Chooses from a list in a card by its words. */
-async function select(page: Page, label: string, choice: string): Promise<void> {
-  await page.getByRole('combobox', { name: label, exact: true }).click();
-  await page.getByTitle(choice, { exact: true }).last().click();
-  await drawn(page);
 }
 
 test.describe('what a chart lacks is said, with ways out', () => {

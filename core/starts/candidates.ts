@@ -126,10 +126,12 @@ function targets(
   return [{ kind: 'ranked', picks: [group.column.key, actual.column.key, target.column.key], worth: 0.99 }];
 }
 
-function strength(sample: SheetSample, group: number, { column, at }: Ranked): number {
+function strength(sample: SheetSample, group: number, { column, at }: Ranked, is: RowSense['is']): number {
   const filled = sample.columns[group].filter((cell) => cell !== null).length / Math.max(1, sample.rows);
   const of = explains(sample, group, at);
-  return filled * (column.summary === 'sum' ? (Math.sqrt(unequal(sample, group, at)) + Math.sqrt(of)) / 2 : of);
+  // The totals of groups of things differ mostly by how many things there are.
+  const totals = column.summary === 'sum' && is !== 'thing';
+  return filled * (totals ? (Math.sqrt(unequal(sample, group, at)) + Math.sqrt(of)) / 2 : of);
 }
 
 /** The charts that may be worth making of a sheet, the likeliest first. */
@@ -201,7 +203,7 @@ function overTime(
   if (best) {
     const splits = groups
       .filter(({ column }) => column.stats.distinct <= MOST_SPLITS && column.key !== thing?.key)
-      .map(({ column, at }) => ({ column, of: strength(sample, at, best) }))
+      .map(({ column, at }) => ({ column, of: strength(sample, at, best, is) }))
       .sort((a, b) => b.of - a.of);
     splits.slice(0, 2).forEach(({ column, of }, i) =>
       found.push({
@@ -249,7 +251,7 @@ function amongGroups(
         picks: [column.key, amount.column.key],
         worth:
           main *
-          (alone ? 0.7 : 0.56 + 0.24 * strength(sample, at, amount)) *
+          (alone ? 0.7 : 0.56 + 0.24 * strength(sample, at, amount, is)) *
           (1 - i * 0.14) *
           Math.min(1, amount.weight + 0.2),
       }),

@@ -124,3 +124,10 @@ export async function saveChart(page: Page, name?: string): Promise<void> {
   await field.press('Enter');
   await expect(page).toHaveURL(/\/charts\/\w+$/);
 }
+
+/** Chooses from a list in a card by its words. */
+export async function select(page: Page, label: string, choice: string): Promise<void> {
+  await page.getByRole('combobox', { name: label, exact: true }).click();
+  await page.getByTitle(choice, { exact: true }).last().click();
+  await drawn(page);
+}

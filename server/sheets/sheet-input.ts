@@ -17,7 +17,7 @@ class SheetInput implements Input<SheetChange> {
 
 /** A sheet's new name, what its user says that a row is, or both. @throws InvalidInput */
 export function parseSheetChange(value: unknown): SheetChange {
-  validInput(SheetInput, value, 'sheet');
+  validInput(SheetInput, value, 'sheet', { nulls: (path) => path === 'row' });
   const { name, row } = value as SheetChange;
   if (name === undefined && row === undefined)
     throw new InvalidInput([{ path: '', message: 'say at least one of name, row' }]);
