@@ -126,7 +126,7 @@ test.describe('what a chart lacks is said, with ways out', () => {
     await head(page, 'Bay').click();
     await expect(lacks(page)).toHaveCount(0);
     await drawn(page);
-    await expectSentence(page, /Count of rows by Bay/);
+    await expectSentence(page, /Count of bays by Bay/);
   });
 });
 

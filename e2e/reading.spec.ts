@@ -133,14 +133,14 @@ test('cells pasted from another program, and a table of a web page, become sheet
   await openDesk(page);
   await paste({ 'text/plain': 'Spot\tSold\nYard\t3\nShop\t4\n' });
   await expect(page).toHaveURL(/\/sheets\/\w+$/);
-  await expect(page.getByText('2 rows')).toBeVisible();
+  await expect(page.getByText('2 rows', { exact: true })).toBeVisible();
   await openDesk(page);
   await paste({
     'text/html': '<table><tr><th>Spot<th>Sold<tr><td>Yard<td>3<tr><td>Shop<td>4<tr><td>Web<td>5</table>',
     'text/plain': 'Spot Sold',
   });
   await expect(page).toHaveURL(/\/sheets\/\w+$/);
-  await expect(page.getByText('3 rows')).toBeVisible();
+  await expect(page.getByText('3 rows', { exact: true })).toBeVisible();
 });
 
 test('a newer file adds the rows that are new; what it breaks is said before', async ({ page }) => {

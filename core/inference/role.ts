@@ -114,7 +114,10 @@ function stepsOf(tally: ColumnTally): string[] | undefined {
   return place && [...texts].sort((a, b) => place(a) - place(b));
 }
 
-/** The summary that the meaning of a column asks for: flows are totalled, rates averaged, levels take the last, keys are counted. */
+/**
+ * The summary that a column asks for by itself: flows are totalled, rates averaged, levels take the last, keys are counted.
+ * How the amounts of a sheet are summarised is decided when it is looked at as a whole (core/sense).
+ */
 export function defaultSummary(
   role: Role,
   decision: Pick<TypeDecision, 'percent' | 'meaning'>,

@@ -152,7 +152,12 @@ export const EVIDENCE: readonly Evidence[] = [
     says: ({ figures }) => `the values are steps of a scale, from ${figures.least} to ${figures.most}`,
   },
   { id: 'price', points: -6, holds: word('price'), says: () => 'it is the price of one, and prices are not added up' },
-  { id: 'fee', points: -3, holds: word('fee'), says: () => 'it is what one pays each time' },
+  {
+    id: 'fee',
+    points: -3,
+    holds: ({ ideas, table }) => ideas.has('fee') && !table.dated,
+    says: () => 'it is what one pays each time',
+  },
   { id: 'rate', points: -2, holds: word('rate'), says: () => 'the header says that it is a rate or a share' },
   { id: 'score', points: -2, holds: word('score'), says: () => 'it is a score, and scores are not added up' },
   { id: 'income', points: -2, holds: word('income'), says: () => 'it is what one person earns' },
@@ -206,7 +211,6 @@ export const EVIDENCE: readonly Evidence[] = [
   },
   { id: 'small', points: -1, holds: ({ figures }) => figures.usual < 10, says: () => 'the values are small' },
   { id: 'negative', points: -1, holds: ({ figures }) => figures.least < 0, says: () => 'some values are below 0' },
-  { id: 'silent', points: 0, holds: ({ ideas, unit }) => ideas.size === 0 && unit === undefined, says: () => '' },
   {
     id: 'irregular',
     points: 1,
@@ -287,7 +291,7 @@ export const EVIDENCE: readonly Evidence[] = [
   {
     id: 'dated-flow',
     points: 3,
-    holds: ({ table, money, ideas }) => table.dated && (money || ideas.has('flow')),
+    holds: ({ table, money, ideas }) => table.dated && (money || ideas.has('flow') || ideas.has('fee')),
     says: ({ money }) => (money ? 'it is money on dated rows' : 'it came in or went out on dated rows'),
   },
   {

@@ -1,5 +1,5 @@
 import type { ColumnProfile } from '../inference';
-import { wordsOf } from './words';
+import { ideasOf, wordsOf } from './words';
 
 /** A key is one of the rows where hardly two are alike. */
 const NEARLY = 0.97;
@@ -15,6 +15,17 @@ const EVENTS = new Set(
     'bestellung auftrag rechnung buchung besuch verkauf lieferung commande facture vente visite livraison pedido factura venta visita entrega ordine fattura vendita consegna venda bestelling factuur verkoop'
   ).split(' '),
 );
+
+/** What sheets are called that name no row of theirs (common practice, no source). */
+const NO_ROW = new Set(
+  'figure list result number statistic total detail row table sheet column value report overview chart month year week day'.split(
+    ' ',
+  ),
+);
+
+/** Whether a word of the name of a sheet is what its rows are: a thing or what happens, no amount of it. */
+export const namesRows = (one: string): boolean =>
+  EVENTS.has(one) || (!NO_ROW.has(one) && [...ideasOf(one)].every((idea) => idea === 'count'));
 
 /** Whether the name of the sheet or of its key is a word for what happens. */
 export function namesEvents(columns: readonly ColumnProfile[], sheetName: string): boolean {

@@ -3,7 +3,7 @@ import type { RowKind, RowSense } from './row-kinds';
 import type { Said } from './said';
 import type { SheetSample } from './sample';
 import type { TableFacts } from './table';
-import { keyOfSeveral, keyStem, singular } from './row-names';
+import { keyOfSeveral, keyStem, namesRows, singular } from './row-names';
 import { wordsOf } from './words';
 
 const DAYS = [
@@ -142,6 +142,6 @@ function nameOf(
   const one = last && singular(last);
   // Receipts of several rows each: a row is a line of one.
   if (one && is === 'event' && keyOfSeveral(columns, one)) return `${one} line`;
-  if (one) return one;
+  if (one && namesRows(one)) return one;
   return is === 'thing' && table.persons ? 'person' : undefined;
 }

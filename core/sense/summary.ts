@@ -23,7 +23,7 @@ export const LEAST_RISING = 12;
 const AT_END =
   /\bat (the )?(\w+ )?end\b|\bend of (the )?\w+\b|\bclosing\b|\bon hand\b|\bzum (monats)?ende\b|\bfin de mois\b/i;
 
-export function speaking(facts: AmountFacts): Evidence[] {
+function speaking(facts: AmountFacts): Evidence[] {
   return EVIDENCE.filter((one) => one.holds(facts));
 }
 

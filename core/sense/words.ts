@@ -51,7 +51,7 @@ const LISTS = {
   count: `absences accidents admissions applicants applications arrests attempts attendance attended births boarded booked bookings boys bronze
     calls cars cases clicks complaints copies count counts covers crimes crossings deaths defects deliveries downloads dwellings events
     faults failures fatal fatalities female females footfall freq games girls goals gold guests hits homes homicides suicides adverts households impressions injured items
-    joined killed left likes loans lost male males members men missed murders n no num number openings orders parcels passengers patients people pages
+    joined killed left likes loans lost male males members men missed murders n no num number openings orders parcels passengers patients people pages packs pallets plants pots bottles boxes bags crates meals loaves cups rolls
     persons pieces places players pupils rentals returned returns runs seats served sessions shipped silver signups sold students sum
     tickets tot total trays transfers treated trips units users vehicles victims views visitors visits votes wins women
     anzahl aufrufe besuche besucher bestellungen buchungen falle gaste geburten kunden menge personen sitze stuck stimmen tote verkauft

@@ -112,11 +112,13 @@ function earnest({ sheet, plan, chart, source }) {
       height: 500,
       locale: 'en-GB',
     }),
+    json('POST', '/api/starts', { sheet: sheet.id, width: 400, height: 100, locale: 'en-GB' }),
     json('GET', `/api/sheets/${sheet.id}`),
     json('GET', `/api/sheets/${sheet.id}/rows?offset=0&limit=20`),
     json('GET', `/api/sheets/${sheet.id}/charts`),
     json('GET', `/api/sheets/${sheet.id}/columns/${key('Spot')}/values?search=a`),
     json('PATCH', `/api/sheets/${sheet.id}`, { name: 'Sales' }),
+    json('PATCH', `/api/sheets/${sheet.id}`, { row: { is: 'event', name: 'sale' } }),
     json('PATCH', `/api/sheets/${plan.id}/columns/c2`, {
       name: 'Planned',
       unit: 'GBP',
