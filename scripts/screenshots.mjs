@@ -18,6 +18,7 @@ async function sheetNamed(name) {
 /** What each picture shows: where to go, and what to do there first. */
 const VIEWS = [
   { name: 'desk', at: () => '/' },
+  { name: 'what-it-can-show', at: async () => `/sheets/${await sheetNamed('Till receipts 2023–2025')}` },
   { name: 'workbench-line', at: () => chartNamed('Takings by month and spot') },
   { name: 'workbench-combo', at: () => chartNamed('Water used and what was left in the tank') },
   { name: 'workbench-scatter', at: () => chartNamed('Warm soil brings seedlings up sooner') },
@@ -56,6 +57,14 @@ const VIEWS = [
     },
   },
   { name: 'reading', at: async () => `/sheets/${await sheetNamed('Heating costs 2025')}/reading` },
+  {
+    name: 'what-a-row-is',
+    at: async () => `/sheets/${await sheetNamed('Till receipts 2023–2025')}/reading`,
+    first: async (page) => {
+      await page.getByRole('button', { name: 'Something else' }).click();
+      await page.getByRole('heading', { name: 'The table', exact: true }).evaluate((one) => one.scrollIntoView());
+    },
+  },
   {
     name: 'database',
     at: () => '/database',

@@ -41,7 +41,7 @@ export function decideRole(decision: TypeDecision, tally: ColumnTally, name: str
     return { role: 'when', reason: 'Dates can run across a chart.' };
   if (meaning === 'month-of-year' || meaning === 'weekday')
     return { role: 'when', reason: 'They come round in the order of the calendar.' };
-  if (type === 'time') return { role: 'group', reason: 'Times of day, to group by the hour.' };
+  if (type === 'time') return { role: 'when', reason: 'Times of day, to go by the hour.' };
   if (type === 'boolean') return { role: 'group', reason: 'Yes and no make two groups.' };
   if (decision.codes) {
     if (distinct <= 30 && distinct < filled * 0.2)

@@ -1,6 +1,7 @@
 import { cleanUp, takeIn } from '@/testing/sheets';
 import { modelOf } from '../charts/model';
 import { sheetBook } from '../charts/book';
+import { rowsBehind } from '../charts/rows-behind';
 import { startsOf } from '../charts/starts';
 import { suggest } from '../charts/suggest';
 import { correctColumn, forgetRemembered, sayRow } from './changes';
@@ -113,6 +114,23 @@ test('a role that a user gives an amount asks for its summary anew', async () =>
     summary: 'sum',
   });
   await correctColumn(id, 'c4', { role: null });
+});
+
+test('times of day go by the hour, and the rows behind an hour come to it', async () => {
+  const sheet = await takeIn(
+    'calls-by-time.csv',
+    lines('At,Calls taken', 60, (i) => [`${9 + (i % 4)}:${10 + (i % 40)}`, 1 + (i % 5)]),
+  );
+  expect(sheet.columns[0]).toMatchObject({ type: 'time', role: 'when' });
+  const book = await sheetBook(sheet.id);
+  const [{ spec, model }] = await suggest(book, ['c1', 'c2'], SIZE);
+  expect(spec.across).toEqual({ as: 'cycle', column: 'c1', cycle: 'hour-of-day' });
+  expect(model.across.values).toEqual([9, 10, 11, 12]);
+  const total = (hour: number) =>
+    Array.from({ length: 60 }, (_, i) => i).reduce((sum, i) => sum + (9 + (i % 4) === hour ? 1 + (i % 5) : 0), 0);
+  expect(model.series[0].values).toEqual([9, 10, 11, 12].map(total));
+  const behind = await rowsBehind({ spec, point: { across: 10 }, offset: 0, limit: 5 });
+  expect([behind.total, behind.amount]).toEqual([15, total(10)]);
 });
 
 describe('starts', () => {

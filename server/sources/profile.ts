@@ -106,13 +106,11 @@ function byDeclaration(
     profile.type !== 'boolean'
   ) {
     const role =
-      type === 'date' || type === 'datetime'
+      type === 'date' || type === 'datetime' || type === 'time'
         ? 'when'
-        : type === 'time'
-          ? 'group'
-          : profile.role === 'note'
-            ? 'amount'
-            : profile.role;
+        : profile.role === 'note'
+          ? 'amount'
+          : profile.role;
     return {
       ...profile,
       type,

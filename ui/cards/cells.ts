@@ -54,6 +54,8 @@ export const ROLE_MEANS: Readonly<Record<Role, string>> = {
 /** Summaries in a head: there is no room for "number of different". */
 const shortWords = (summary: Summary) => (summary === 'distinct' ? 'different' : SUMMARY_KINDS[summary].words);
 
+const WHEN_WORDS: Partial<Record<ColumnProfile['type'], string>> = { datetime: 'date, time', time: 'time of day' };
+
 /** The second line of a head: "Amount · £ · total", "Group · 4 kinds". */
 export function headWords(column: ColumnProfile, unitSign: string | undefined): string {
   const { role, type, stats } = column;
@@ -61,8 +63,7 @@ export function headWords(column: ColumnProfile, unitSign: string | undefined): 
   if (role === 'group')
     return type === 'boolean' ? 'Group · yes, no' : `Group · ${kinds} ${stats.distinct === 1 ? 'kind' : 'kinds'}`;
   if (role === 'amount') return ['Amount', unitSign, shortWords(column.summary)].filter(Boolean).join(' · ');
-  if (role === 'when')
-    return `When · ${column.meaning?.replaceAll('-', ' ') ?? (type === 'datetime' ? 'date, time' : 'date')}`;
+  if (role === 'when') return `When · ${column.meaning?.replaceAll('-', ' ') ?? WHEN_WORDS[type] ?? 'date'}`;
   if (role === 'key') return `Key · ${kinds}`;
   return 'Note · text';
 }
