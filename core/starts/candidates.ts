@@ -2,7 +2,7 @@ import { isNumeric, rankWhens, type ColumnProfile } from '../inference';
 import { ideasOf, numbersIn, type RowSense, type SheetSample } from '../sense';
 import { isTargetName } from '../recommend';
 import { hasSteps } from '../spec';
-import { correlation, explained } from '../statistics';
+import { correlation, explained, paired } from '../statistics';
 
 export const START_KINDS = [
   'time',
@@ -307,10 +307,6 @@ function pairs(
 }
 
 function togetherness(sample: SheetSample, x: number, y: number): number | undefined {
-  const [a, b] = [numbersIn(sample.columns[x]), numbersIn(sample.columns[y])];
-  const both = a.flatMap((one, row) => {
-    const other = b[row];
-    return one === null || other === null ? [] : [[one, other] as const];
-  });
+  const both = paired(numbersIn(sample.columns[x]), numbersIn(sample.columns[y]));
   return both.length < 8 ? undefined : correlation(both);
 }

@@ -1,6 +1,6 @@
 import type { Form } from '../layout';
 import type { Proposal } from '../recommend';
-import { correlation } from '../statistics';
+import { correlation, paired } from '../statistics';
 import type { Candidate, StartKind } from './candidates';
 
 /** Of each kind so many at most: a sheet has more to show than one thing many times. */
@@ -15,7 +15,6 @@ const MOST: Readonly<Record<StartKind, number>> = {
   spread: 2,
   count: 2,
 };
-export const MOST_STARTS = 8;
 /** So many are shown where they are clearly worth it; more only up to the least. */
 const USUAL = 6;
 const LEAST = 3;
@@ -24,7 +23,7 @@ const WORTH = 0.45;
 const FEW_ROWS = 3;
 
 /** So many candidates are drawn before it is chosen among them. */
-export const DRAWN = 14;
+const DRAWN = 14;
 
 export interface Scored {
   readonly candidate: Candidate;
@@ -39,11 +38,7 @@ const SAME_COURSE = 0.9;
 
 function sameCourse(a: Scored, b: Scored): boolean {
   if (!a.course || !b.course || a.course.length !== b.course.length) return false;
-  const pairs = a.course.flatMap((one, at) => {
-    const other = b.course?.[at] ?? null;
-    return one === null || other === null ? [] : [[one, other] as const];
-  });
-  return (correlation(pairs) ?? 0) > SAME_COURSE;
+  return (correlation(paired(a.course, b.course)) ?? 0) > SAME_COURSE;
 }
 
 /** The proposal of a form that a kind of start is: the best, but for seasons, weekdays and figures. */
@@ -79,14 +74,11 @@ function variedFirst<T extends Scored>(drawn: readonly T[]): T[] {
     const worth = ({ score, candidate: { kind } }: Scored) => score * AGAIN ** (counts.get(kind) ?? 0);
     const best = left.reduce((most, one) => (worth(one) > worth(most) ? one : most));
     left.splice(left.indexOf(best), 1);
+    order.push({ ...best, score: worth(best) });
     counts.set(best.candidate.kind, (counts.get(best.candidate.kind) ?? 0) + 1);
-    order.push({ ...best, score: Math.min(order.at(-1)?.score ?? 1, worthBefore(best, counts)) });
   }
   return order;
 }
-
-const worthBefore = ({ score, candidate: { kind } }: Scored, counts: ReadonlyMap<StartKind, number>) =>
-  score * AGAIN ** ((counts.get(kind) ?? 1) - 1);
 
 /** The starts of a sheet, best first: no two on the same columns and form, and no kind too often. */
 export function choose<T extends Scored>(

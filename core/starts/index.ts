@@ -1,3 +1,3 @@
-export { candidates, type Candidate, type StartKind } from './candidates';
-export { choose, DRAWN, MOST_STARTS, proposalFor, worthDrawing, type Scored } from './choose';
-export { tell, type Told } from './tell';
+export { candidates, type Candidate } from './candidates';
+export { choose, proposalFor, worthDrawing, type Scored } from './choose';
+export { tell } from './tell';

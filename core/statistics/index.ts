@@ -1,2 +1,3 @@
 export { correlation } from './correlation';
 export { explained } from './explained';
+export { paired } from './paired';

@@ -39,6 +39,18 @@ describe('what is found in a sample is confirmed on all rows', () => {
     expect(said(breaks)).not.toMatch(/part of/);
   }, 60_000);
 
+  test('what is the same in all rows of a town is so only where all rows say it', async () => {
+    const make = (differs: boolean) =>
+      lines('Town sensed,Quux sensed', rows, (i) => {
+        const town = i % 60;
+        return [`town ${town}`, 1000 + 317 * town + (differs && broken(i) ? 1 : 0)];
+      });
+    const said = async (name: string, differs: boolean) =>
+      (await takeIn(name, make(differs))).columns[1].weighed?.reasons.join(' ') ?? '';
+    expect(await said('town-holds.csv', false)).toMatch(/same in all rows of one “Town sensed”/);
+    expect(await said('town-breaks.csv', true)).not.toMatch(/same in all rows/);
+  }, 60_000);
+
   test('a meter that falls once between the sampled rows is no meter', async () => {
     const make = (fall: boolean) =>
       lines('Read at sensed,Quux', rows, (i) => [`${day(i)}`, 1000 + i * 3 - (fall && i === 1_200 ? 500 : 0)]);

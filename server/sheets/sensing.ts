@@ -35,6 +35,9 @@ export async function sense(rows: Rows, table: SQL, sheet: Sensed, placed = true
   return held === found.claims ? found : senseOf(sheet.columns, sample, { ...said, held });
 }
 
+/** In so many of the groups a slip of the pen may differ. */
+const MOST_DIFFERING = 0.01;
+
 const off = (k: number) => sql.identifier(`off${k}`);
 const own = (k: number) => sql.identifier(`own${k}`);
 
@@ -68,9 +71,7 @@ async function confirmed(rows: Rows, table: SQL, columns: readonly ColumnProfile
   }
   const fell = new Set<number>();
   for (const c of claims.rising) if (await falls(rows, table, columns, claims, c)) fell.add(c);
-  const repeated = new Map<number, number>();
-  for (const [c, group] of claims.repeated)
-    if (await repeats(rows, table, cell(c), cell(group))) repeated.set(c, group);
+  const repeated = await repeating(rows, table, columns, claims.repeated);
   if (wrong.size === 0 && fell.size === 0 && repeated.size === claims.repeated.size) return claims;
   const { length: sums } = claims.sums;
   const { length: products } = claims.products;
@@ -114,15 +115,23 @@ async function falls(
   return found === true;
 }
 
-/** Whether a column has one value in nearly all groups of another. */
-async function repeats(
+/** The columns that have one value in nearly all groups of another; one question for each column of groups. */
+async function repeating(
   rows: Rows,
   table: SQL,
-  cell: SQL | ReturnType<typeof sql.identifier>,
-  group: typeof cell,
-): Promise<boolean> {
-  const [{ differing }] = await rows(sql`
-    SELECT coalesce(avg((low <> high)::int), 0)::float8 AS differing
-    FROM (SELECT min(${cell}) AS low, max(${cell}) AS high FROM ${table} WHERE ${group} IS NOT NULL GROUP BY ${group}) AS groups`);
-  return Number(differing) <= 0.01;
+  columns: readonly ColumnProfile[],
+  repeated: Claims['repeated'],
+): Promise<Map<number, number>> {
+  const id = (at: number) => sql.identifier(columns[at].key);
+  const held = new Map<number, number>();
+  for (const group of new Set(repeated.values())) {
+    const own = [...repeated].filter(([, of]) => of === group).map(([c]) => c);
+    const ends = own.map((c) => sql`min(${id(c)}) <> max(${id(c)}) AS ${id(c)}`);
+    const shares = own.map((c) => sql`coalesce(avg(${id(c)}::int), 0)::float8 AS ${id(c)}`);
+    const [differing] = await rows(sql`
+      SELECT ${sql.join(shares, sql`, `)}
+      FROM (SELECT ${sql.join(ends, sql`, `)} FROM ${table} WHERE ${id(group)} IS NOT NULL GROUP BY ${id(group)}) AS groups`);
+    for (const c of own) if (Number(differing[columns[c].key]) <= MOST_DIFFERING) held.set(c, group);
+  }
+  return held;
 }
