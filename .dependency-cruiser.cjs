@@ -14,6 +14,7 @@ const walk = [
   'grain',
   'shaping',
   'recommend',
+  'looking',
   'layout',
   'checks',
   'starts',

@@ -1,11 +1,14 @@
+import { lookAt } from '../looking';
 import { checkMarks, type Frame } from '../shaping';
 import { drawnPart, isDrawn, layerWords, sentence, type ChartSpec, type Sources } from '../spec';
-import { drawnOf, slicesOfCopy, type Drawn, type Given } from './families';
+import type { Given } from './families';
+import { acrossWords } from './across-ticks';
 import { formOf } from './form';
-import { hasScales, type ChartModel, type Drawing, type ModelSeries, type Panel } from './model';
-import { gridOf, panelsOf } from './panels';
+import type { ChartModel, ModelSeries } from './model';
+import { overlayOf } from './over/overlay';
 import type { Size } from './plot';
 import { modelSeries } from './series';
+import { placedIn } from './stretch';
 import { writeAcrossTitle, writeSubtitle, writeTitle } from './words';
 
 export type { Size } from './plot';
@@ -50,74 +53,41 @@ function frameOf(frame: Frame, { layers }: ChartSpec): Frame {
   return { ...frame, series, ...(panels ? { panels } : {}), ...(points ? { points } : {}) };
 }
 
-function laidOut(frame: Frame, spec: ChartSpec, sources: Sources, whole: Size): Omit<ChartModel, 'checks'> {
-  const series = modelSeries(frame, spec, sources);
+function laidOut(given: Frame, spec: ChartSpec, sources: Sources, whole: Size): Omit<ChartModel, 'checks'> {
+  const { frame, looked } = lookAt(given, spec, sources);
+  const series = modelSeries(frame, spec, sources, undefined, looked.colors);
   const acrossTitle = spec.text.across ?? writeAcrossTitle(spec, sources);
-  const wished = wishedNaming(frame.panels ? namingOfPanels(series) : namingOf(series, spec), spec);
-  const given: Given = { frame, spec, sources, series, acrossTitle, naming: wished, size: whole };
-  const { drawn, drawing, panels, cell } = frame.panels ? inCells(given) : inOne(given);
-  const naming = hasScales({ drawing }) ? wished : 'none';
-  const { words, values } = drawn;
+  const naming = wishedNaming(frame.panels ? namingOfPanels(series) : namingOf(series, spec), spec);
+  const { labels } = acrossWords(spec, frame, sources, whole.width);
+  const { over, beside } = overlayOf(looked, frame.across.values, labels, spec, sources, series);
+  const room: Given = { frame, spec, sources, series, acrossTitle, naming, size: whole, over };
   const form = formOf(spec, frame);
-  return {
+  const model: Omit<ChartModel, 'checks'> = {
     form,
     across: {
       kind: frame.across.kind,
       values: [...frame.across.values],
-      labels: words.labels,
+      labels,
       title: acrossTitle,
-      ticks: words.ticks,
-      turned: words.turned,
-      ...(words.angle === undefined ? {} : { angle: words.angle }),
+      ticks: [],
+      turned: false,
       rests: [...frame.facts.rests],
       ...(frame.across.otherAt === undefined ? {} : { otherAt: frame.across.otherAt }),
+      ...(looked.ahead > 0 ? { ahead: looked.ahead } : {}),
     },
-    series: drawn.named ?? series,
+    series,
     ...(frame.points ? { points: [...frame.points] } : {}),
-    drawing,
+    drawing: { is: 'scatter' },
     ...(spec.look ? { look: spec.look } : {}),
-    ...(values.length > 0 ? { values } : {}),
-    scales: drawn.scales,
-    ...(panels ? { panels } : {}),
-    size: { ...whole, plot: drawn.plot, ...(cell ? { cell } : {}) },
-    naming: drawn.named || naming !== 'ends' ? naming : 'legend',
+    scales: {},
+    size: { ...whole, plot: { left: 0, top: 0, width: 0, height: 0 } },
+    naming,
     title: spec.text.title ?? (form === 'number' ? layerWords(spec.layers[0], sources) : writeTitle(spec, sources)),
-    subtitle: spec.text.subtitle ?? writeSubtitle(spec, frame),
+    subtitle: spec.text.subtitle ?? writeSubtitle(spec, given, frame),
     sentence: sentence(spec, sources),
+    ...beside,
   };
-}
-
-interface Arranged {
-  readonly drawn: Drawn;
-  readonly drawing: Drawing;
-  readonly panels?: Panel[];
-  readonly cell?: Size;
-}
-
-function inOne(given: Given): Arranged {
-  const drawn = drawnOf(given);
-  return { drawn, drawing: drawn.drawing };
-}
-
-/** Small copies: one layout for all of their cells. Cells too small for words hold marks alone. */
-function inCells(given: Given): Arranged {
-  const { frame, spec, sources, series } = given;
-  const grid = gridOf(frame.panels?.length ?? 0, given.size);
-  const panels = panelsOf(frame, series, spec, sources, grid);
-  const inCell = { ...given, size: grid.cell, copies: panels };
-  const drawn = drawnOf(inCell);
-  const { drawing: each, words } = drawn;
-  const bare = grid.bare === true && each.is === 'plot';
-  const plot = bare ? { left: 1, top: 3, width: grid.cell.width - 2, height: grid.cell.height - 5 } : drawn.plot;
-  return {
-    drawn: { ...drawn, plot, ...(bare ? { words: { ...words, ticks: [] }, values: [] } : {}) },
-    drawing: { is: 'panels', each, bare },
-    panels:
-      each.is === 'pie'
-        ? panels.map((panel) => ({ ...panel, slices: slicesOfCopy(inCell, panel.series, words.labels) }))
-        : panels,
-    cell: grid.cell,
-  };
+  return placedIn(model, room, looked.view);
 }
 
 /** Series are named as their user wishes, else as it suits; a single one that wants no name gets none. */

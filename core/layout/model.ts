@@ -1,4 +1,5 @@
-import type { ChartLook, ChartSpec, Shape, Side, SymbolName, Edit } from '../spec';
+import type { Refused, Relation, Stretch } from '../looking';
+import type { ChartLook, ChartSpec, Shape, Side, SymbolName, Edit, TrendKind } from '../spec';
 import type { CheckId } from './check-ids';
 
 export const FORMS = ['line', 'scatter', 'combo', 'column', 'bar', 'area', 'dot', 'pie', 'number'] as const;
@@ -22,6 +23,8 @@ export interface ChartModel {
     rests: number[];
     /** Where the groups beyond the first few stand together. */
     otherAt?: number;
+    /** How many places at the end lie beyond the data. */
+    ahead?: number;
   };
   series: ModelSeries[];
   /** What is not drawn but read across: its values and their words at each place. */
@@ -43,6 +46,79 @@ export interface ChartModel {
   subtitle?: string;
   sentence: string;
   checks: Check[];
+  trends?: ModelTrend[];
+  references?: ModelReference[];
+  /** In the order of their places. */
+  remarks?: ModelRemark[];
+  /** The places in sight, both included; scales, ticks and what stands at pixels are laid out for them. */
+  view?: Stretch;
+  relations?: (Relation & { message: string })[];
+  findings?: { id: string; message: string; at?: number; series?: string; weight: number }[];
+  /** What was asked for and is not drawn, and why. */
+  refused?: Refused[];
+  /** What the colours of a layer mean: from what to what, or each condition. */
+  colorKeys?: {
+    layer: string;
+    name?: string;
+    low?: string;
+    high?: string;
+    colors?: string[];
+    when?: { color: string; words: string }[];
+  }[];
+}
+
+/** A line that is laid over, in its own colour. */
+interface LineLook {
+  color: string;
+  dash: 'solid' | 'dashed' | 'dotted';
+  width: number;
+}
+
+export interface ModelTrend extends LineLook {
+  id: string;
+  /** The id of its series, and the scale of that. */
+  of: string;
+  side: Side;
+  kind: TrendKind;
+  name: string;
+  /** Aligned with `across.values`. */
+  values: (number | null)[];
+  curve?: { x: number; y: number }[];
+  low?: (number | null)[];
+  high?: (number | null)[];
+  coefficients?: number[];
+  equation?: string;
+  r2?: number;
+  error: number;
+  n: number;
+  /** "misses by £1,910 a month on average"; "grows by £312 a month". */
+  misses: string;
+  growth?: string;
+  ahead: number;
+}
+
+export interface ModelReference extends LineLook {
+  id: string;
+  on: Side | 'across';
+  value: number | string;
+  to?: number | string;
+  /** On what runs across: its places. */
+  at?: Stretch;
+  label: string;
+  /** Where its name stands, in pixels; none where there is no room. */
+  spot?: { x: number; y: number; anchor: 'start' | 'middle' | 'end'; text: string };
+}
+
+export interface ModelRemark {
+  number: number;
+  id?: string;
+  /** Index into `across.values`. */
+  at: number;
+  series?: string;
+  text: string;
+  strong?: string;
+  /** The middle of its number, in pixels; none where it is out of sight or has no room. */
+  spot?: { x: number; y: number };
 }
 
 /** One chart in one room, by the family of its form. */
@@ -193,6 +269,8 @@ export interface ModelSeries {
   /** Each value in words, whole, for reading across. */
   labels: (string | null)[];
   color: string;
+  /** Colours of single places, where they go by a condition or an amount. */
+  colors?: (string | null)[];
   dash?: 'solid' | 'dashed' | 'dotted';
   symbol: SymbolName;
   /** The symbol of its points, where its user chose one; points of lines are round otherwise. */

@@ -9,11 +9,20 @@ export const PALETTE = [
   '#6b210c',
   '#97667f',
 ] as const;
+
+/** Palettes by name, each checked as the first is. */
+export const PALETTES: readonly {
+  readonly name: string;
+  readonly words: string;
+  readonly colors: readonly string[];
+}[] = [{ name: 'garden', words: 'Garden', colors: PALETTE }];
 export const SURFACE = '#fffdf8';
 export const INK = '#24302c';
 
-export function seriesColor(index: number): string {
-  return PALETTE[index % PALETTE.length];
+/** The colour of a series by its place, out of a palette by its name; without one, or with one that is not known, out of the first. */
+export function seriesColor(index: number, palette?: string): string {
+  const colors = PALETTES.find(({ name }) => name === palette)?.colors ?? PALETTE;
+  return colors[index % colors.length];
 }
 
 /** Contrast that words need against their ground: WCAG 2.2, 1.4.3. */

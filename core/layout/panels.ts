@@ -1,6 +1,7 @@
 import type { Frame } from '../shaping';
 import { layerUnit, layerWords, type ChartSpec, type Sources } from '../spec';
 import type { ModelSeries, Panel } from './model';
+import type { Overlay } from './over/overlay';
 import type { Size } from './plot';
 import { scalesOf } from './scales';
 
@@ -60,6 +61,7 @@ export function panelsOf(
   spec: ChartSpec,
   sources: Sources,
   grid: Grid,
+  over?: Overlay,
 ): Panel[] {
   const byLayer = spec.panels !== undefined && 'by' in spec.panels;
   const units = new Set(spec.layers.map((layer) => layerUnit(layer, sources)));
@@ -68,7 +70,7 @@ export function panelsOf(
     const own = series.filter(({ id }) => ids.includes(id));
     const scales =
       layer && units.size > 1
-        ? scalesOf(frame, own, { ...spec, panels: undefined, layers: [layer] }, sources, grid.cell.height, false)
+        ? scalesOf(frame, own, { ...spec, panels: undefined, layers: [layer] }, sources, grid.cell.height, false, over)
         : undefined;
     return {
       value,

@@ -15,6 +15,7 @@ import { logRangeFor } from './log-range';
 import { tickStyle, unitFor, writeNumber } from './numbers';
 import { apart, type Pair } from './headroom';
 import { rangeFor, spanOf, type Range } from './range';
+import { NO_OVERLAY, type Overlay } from './over/overlay';
 import { rangeMatching, sharedRanges } from './shared-grid';
 import { writeScaleTitle } from './words';
 
@@ -32,16 +33,17 @@ export function scalesOf(
   sources: Sources,
   length: number,
   lying: boolean,
+  over: Overlay = NO_OVERLAY,
 ): ChartModel['scales'] {
   const most = Math.max(length >= LEAST_OF_THREE ? 3 : 2, Math.floor((length - 60) / (lying ? LYING_ROOM : TICK_ROOM)));
   const locale = spec.look?.locale;
-  const shared = sharedOf(frame, series, spec, most);
+  const shared = sharedOf(frame, series, spec, most, over);
   const side = (name: Side): ScaleModel | undefined => {
     const on = new Set(series.filter((one) => one.side === name).map((one) => one.layer));
     // A scale that no series stands on yet is that of its layers.
     const layers = spec.layers.filter((layer) => (series.length > 0 ? on.has(layer.id) : layer.side === name));
     if (layers.length === 0) return undefined;
-    const values = valuesOn(name, frame, series);
+    const values = valuesOn(name, frame, series, over, spec);
     const units = new Set(
       layers.map((layer) =>
         spec.across.as === 'number' ? amountUnit(layer.amount, sources.columns) : layerUnit(layer, sources),
@@ -59,7 +61,7 @@ export function scalesOf(
   const across =
     spec.across.as === 'number'
       ? scaleModel(
-          (frame.points ?? []).map((point) => point.x),
+          [...(frame.points ?? []).map((point) => point.x), ...acrossOf(over)],
           spec.scales.across ?? { fit: 'close' },
           { unit: column(sources.columns, spec.across.column).unit, title: '', locale },
           9,
@@ -74,9 +76,10 @@ function sharedOf(
   series: readonly ModelSeries[],
   spec: ChartSpec,
   most: number,
+  over: Overlay,
 ): Readonly<Record<Side, Range>> | undefined {
   const { left, right } = spec.scales;
-  const [onLeft, onRight] = [valuesOn('left', frame, series), valuesOn('right', frame, series)];
+  const [onLeft, onRight] = [valuesOn('left', frame, series, over, spec), valuesOn('right', frame, series, over, spec)];
   const even = (scale: Scale | undefined, values: readonly number[]) =>
     scale !== undefined && scale.kind !== 'log' && values.length > 0;
   if (!right || !even(left, onLeft) || !even(right, onRight)) return undefined;
@@ -145,18 +148,37 @@ function writeLogTick(tick: number, unit: string | undefined, scale: Scale, loca
   return writeNumber(tick, tickStyle([tick], tick, unit, { in: counted, ...scale.numbers }, locale));
 }
 
-/** Every height that a scale has to hold: values, and for stacks the sums at each place. */
-function valuesOn(side: Side, frame: Frame, series: readonly ModelSeries[]): number[] {
-  const ids = new Set(series.filter((one) => one.side === side).map((one) => one.id));
-  if (frame.points) return frame.points.filter((point) => ids.has(point.series)).map((point) => point.y);
+/** Every height that a scale has to hold: values, for stacks the sums at each place, and what is laid over them. */
+function valuesOn(side: Side, frame: Frame, series: readonly ModelSeries[], over: Overlay, spec: ChartSpec): number[] {
   const here = series.filter((one) => one.side === side);
+  const ids = new Set(here.map((one) => one.id));
+  const above = heightsOver(side, ids, over, spec.scales[side]?.kind === 'log');
+  if (frame.points) return [...frame.points.filter((point) => ids.has(point.series)).map((point) => point.y), ...above];
   if (here.some((one) => one.share)) return [0, 1];
   const plain = here
     .filter((one) => !one.stack)
     .flatMap((one) => one.values.filter((value): value is number => value !== null));
   const stacks = [...new Set(here.flatMap((one) => (one.stack ? [one.stack] : [])))];
-  return [...plain, ...stacks.flatMap((stack) => stackHeights(here.filter((one) => one.stack === stack)))];
+  return [...plain, ...stacks.flatMap((stack) => stackHeights(here.filter((one) => one.stack === stack))), ...above];
 }
+
+/** The heights of trends with their bands, and of references on a side; a logarithmic scale has none of nought and below. */
+function heightsOver(side: Side, ids: ReadonlySet<string>, { trends, references }: Overlay, log: boolean): number[] {
+  const lines = trends
+    .filter(({ of }) => ids.has(of))
+    .flatMap(({ values, curve = [], low = [], high = [] }) => [...values, ...low, ...high, ...curve.map(({ y }) => y)]);
+  const levels = references.filter(({ on }) => on === side).flatMap(({ value, to }) => [value, to]);
+  return [...lines, ...levels].filter(
+    (one): one is number => typeof one === 'number' && Number.isFinite(one) && (!log || one > 0),
+  );
+}
+
+/** The numbers across at which references of a scatter stand. */
+const acrossOf = ({ references }: Overlay): number[] =>
+  references
+    .filter(({ on }) => on === 'across')
+    .flatMap(({ value, to }) => [value, to])
+    .filter((one): one is number => typeof one === 'number');
 
 function stackHeights(stacked: readonly ModelSeries[]): number[] {
   return stacked[0].values.flatMap((_, i) => {

@@ -27,6 +27,8 @@ export function modelSeries(
   sources: Sources,
   /** How many layers the whole chart has, where these are only some of them. */
   beside?: number,
+  /** The colours of single places, by series id. */
+  colors?: ReadonlyMap<string, readonly (string | null)[]>,
 ): ModelSeries[] {
   const likes = [...new Set(frame.series.map(({ like, id }) => like ?? id))];
   return frame.series.map((series) => {
@@ -51,7 +53,8 @@ export function modelSeries(
       color:
         ownColor(series.split, spec) ??
         (likes.length === spec.layers.length ? layer.style?.color : undefined) ??
-        seriesColor(colorPlace(series, i, frame, layer, likes)),
+        seriesColor(colorPlace(series, i, frame, layer, likes), spec.look?.palette),
+      ...(colors?.has(series.id) ? { colors: [...(colors.get(series.id) ?? [])] } : {}),
       ...dashOf(layer, own),
       ...(own.width === undefined ? {} : { width: own.width }),
       ...(layer.style?.curve === undefined ? {} : { curve: layer.style.curve }),

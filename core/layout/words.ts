@@ -42,11 +42,16 @@ export function writeTitle(spec: ChartSpec, sources: Sources): string {
   return `${what} by ${by}${also.join('')}${path.join('')}`;
 }
 
-/** The stretch of time shown, where time runs across. */
-export function writeSubtitle(spec: ChartSpec, frame: Frame): string | undefined {
+/** The stretch of time shown, where time runs across, and how far it is carried on beyond what was measured. */
+export function writeSubtitle(spec: ChartSpec, frame: Frame, carried: Frame = frame): string | undefined {
   const { values } = frame.across;
   if (spec.across.as !== 'time' || values.length === 0) return undefined;
-  return spanWords(String(values[0]), String(values[values.length - 1]), spec.across.step, mannerOf(spec));
+  const { step } = spec.across;
+  const manner = mannerOf(spec);
+  const shown = spanWords(String(values[0]), String(values[values.length - 1]), step, manner);
+  const end = carried.across.values.at(-1);
+  if (carried.across.values.length === values.length || end === undefined) return shown;
+  return `${shown}, carried on to ${spanWords(String(end), String(end), step, manner)}`;
 }
 
 /** The title of a scale: what is on it, with its unit. */

@@ -8,6 +8,37 @@ export interface Frame {
   /** Small copies: which series stand in each. */
   readonly panels?: readonly FramePanel[];
   readonly facts: FrameFacts;
+  readonly notes?: FrameNotes;
+}
+
+/** What stands beside the values: texts and dates that are laid over the chart, and amounts that it is coloured by. */
+export interface FrameNotes {
+  /** Texts of rows at their places, in the order of the places and of the sheet. */
+  readonly remarks?: {
+    readonly rows: readonly NotedRow[];
+    /** Rows with a text that have no place in the chart, and those beyond the first so many. */
+    readonly unplaced: number;
+    readonly cut: number;
+    /** Why none are shown. */
+    readonly refused?: string;
+  };
+  /** The rows of other sheets that references stand at, by the ids of the references. */
+  readonly dates?: ReadonlyMap<string, NotedDates>;
+  /** The series of the amounts that layers are coloured by, by the ids of the layers. */
+  readonly colors?: ReadonlyMap<string, readonly FrameSeries[]>;
+}
+
+export interface NotedRow {
+  readonly at: number;
+  /** One text for each column, the first one first. */
+  readonly texts: readonly (string | null)[];
+}
+
+export interface NotedDates {
+  /** ISO dates, both ends included. */
+  readonly rows: readonly { readonly from: string; readonly to?: string; readonly name?: string }[];
+  readonly cut: number;
+  readonly refused?: string;
 }
 
 export interface FrameAcross {

@@ -130,7 +130,7 @@ export function keysOf({ query, grain }: Pick<Asked, 'query' | 'grain'>, axis: G
 }
 
 /** What stands across for each group of rows; days become places of the cycle. */
-function acrossKeys(one: Asked, axis: GrainAxis | undefined): readonly GrainValue[] {
+export function acrossKeys(one: Asked, axis: GrainAxis | undefined): readonly GrainValue[] {
   const { across } = one.portion.spec;
   if (!axis) return [];
   const keys = keysOf(one, axis);

@@ -3,6 +3,7 @@ import { isDated, isNumeric, SUMMARY_KINDS, type ColumnProfile, type Summary } f
 import { isDrawn, type Across, type Amount, type ChartSpec, type Filter, type Layer } from './chart-spec';
 import { FormulaError, formulaColumns, parseFormula } from './formula';
 import { InvalidInput, type InputError } from './input/invalid';
+import { lookingErrors } from './looking-errors';
 
 export type Columns = ReadonlyMap<string, ColumnProfile>;
 
@@ -52,7 +53,7 @@ export function checkAgainstColumns(spec: ChartSpec, columns: Columns, others: O
   }
   if (spec.panels && 'column' in spec.panels) need('panels.column', spec.panels.column);
   spec.layers.forEach((layer, i) => errors.push(...layerErrors(layer, i, spec, columns, others)));
-  errors.push(...filtersErrors(spec.filters, columns, 'filters', spec.sheet));
+  errors.push(...filtersErrors(spec.filters, columns, 'filters', spec.sheet), ...lookingErrors(spec, columns));
   if (errors.length > 0) throw new InvalidInput(errors);
 }
 
@@ -96,6 +97,9 @@ function layerErrors(layer: Layer, i: number, spec: ChartSpec, columns: Columns,
       ? amountErrors(layer.amount, 'rows' in layer.amount ? 'count' : 'mean', at, own, sheet)
       : amountErrors(layer.amount, layer.summary, at, own, sheet, !isDrawn(layer))),
   );
+  const colorBy = layer.style?.colorBy;
+  if (colorBy && 'amount' in colorBy)
+    errors.push(...amountErrors(colorBy.amount, colorBy.summary, `${at}.style.colorBy`, own, sheet));
   if (from) {
     if (spec.across.as === 'number' || spec.across.as === 'bins' || spec.across.as === 'rows')
       errors.push({ path: `${at}.from`, message: 'a layer out of another sheet needs a date or groups across' });

@@ -2,6 +2,10 @@ import type { Cycle, Locale, Manner, Step, Window } from '../calendar';
 import type { Summary } from '../inference';
 import type { Then, ThenBy } from '../then';
 import { formulaColumns, parseFormula } from './formula';
+import type { Amount } from './amount';
+import type { ColorBy, Reference, Remarks, Trend, View } from './looking';
+
+export type { Amount } from './amount';
 
 /** A point of a chart: a place across, one of its series, and for a dot of a scatter the number that it stands at. */
 export interface PlacedPoint {
@@ -29,6 +33,11 @@ export interface ChartSpec {
   look?: ChartLook;
   /** How single series look that are not to look as their layer does, by series id. */
   series?: Record<string, SeriesStyle>;
+  trends?: Trend[];
+  /** Reference lines and bands. */
+  references?: Reference[];
+  remarks?: Remarks;
+  view?: View;
 }
 
 export const GRIDS = ['amounts', 'places', 'both', 'none'] as const;
@@ -61,6 +70,8 @@ export interface ChartLook {
   scroll?: (typeof SCROLLS)[number];
   /** Colours of groups by their words, wherever they are series or slices: `{ Yard: '#2f6db3' }`. */
   colors?: Record<string, string>;
+  /** The palette of series without a colour of their own, by name. */
+  palette?: string;
   /** How numbers and dates are written; absent: as in Britain. */
   locale?: Locale;
   /** Finer lines between those of the amounts. */
@@ -138,18 +149,6 @@ export type Order =
   | { by: 'value' | 'name' | 'sheet' | 'calendar'; layer?: string; descending?: boolean }
   | { by: 'amount'; amount: Amount; summary: Summary; descending?: boolean };
 
-export type Amount =
-  | { column: string }
-  | { rows: true }
-  | {
-      formula: string;
-      rowsFirst?: boolean;
-      /** Row by row, blank cells count as nothing; absent: they do in sums and differences, elsewhere their row is left out. */
-      blanks?: 'zero';
-      /** Shown as percent: 0.12 as 12 %. */
-      unit?: '%';
-    };
-
 /** `read`: not drawn, only read across. What is known of each: shapes.ts. */
 export type Shape = 'line' | 'column' | 'bar' | 'area' | 'dot' | 'target' | 'pie' | 'figure' | 'read';
 export type Side = 'left' | 'right';
@@ -194,6 +193,8 @@ export interface Layer {
     figure?: { against?: 'previous' | 'year-before' | 'none'; decimals?: number; line?: boolean };
     /** The symbol of points and dots. */
     symbol?: SymbolName;
+    /** Colour by a condition, or by another amount. */
+    colorBy?: ColorBy;
   };
 }
 
@@ -262,7 +263,8 @@ export function columnsInPlay(spec: ChartSpec): string[] {
   return [...new Set(keys.filter((key): key is string => key !== undefined))];
 }
 
-/** The other sheets that layers come from. */
+/** The other sheets that layers and references come from. */
 export function otherSheets(spec: ChartSpec): string[] {
-  return [...new Set(spec.layers.flatMap((layer) => (layer.from ? [layer.from.sheet] : [])))];
+  const of = [...spec.layers, ...(spec.references ?? [])];
+  return [...new Set(of.flatMap(({ from }) => (from ? [from.sheet] : [])))];
 }

@@ -5,6 +5,8 @@ export * from './edits';
 export { fileNameOf } from './file-name';
 export * from './formula';
 export * from './layers';
+export * from './looking';
+export { hasOrder } from './looking-errors';
 export * from './place-words';
 export * from './resolve';
 export * from './series-id';

@@ -1,3 +1,17 @@
 export { correlation } from './correlation';
+export type { CurveFit, Pairs } from './curve-fit';
 export { explained } from './explained';
+export { exponential, power } from './exponential';
+export { holtWinters, holtWintersWith, type SeasonFit } from './holt-winters';
+export { bestLag } from './lag';
+export { leastSquares, type LeastSquares } from './least-squares';
+export { loess, loessLeftOut } from './loess';
+export { logarithmic } from './logarithmic';
+export { median, spreadAround } from './median';
+export { minimise } from './minimise';
 export { paired } from './paired';
+export { polynomial } from './polynomial';
+export { middleOf } from './quantiles';
+export { rankCorrelation, ranks } from './ranks';
+export { thinned } from './thinned';
+export { averageOver, trailingLeftOut } from './trailing';

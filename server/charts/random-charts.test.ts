@@ -111,9 +111,25 @@ const short = (value: unknown) =>
 /** A chart in few letters: its form, then one mark for each part of it, so that a difference says where it is. */
 function told(found: Outcome): string {
   if ('refused' in found) return `refused ${short(found.refused)}`;
-  const { form, across, series, points, panels, scales, checks, title, subtitle, sentence, ...rest } = found.model;
+  const {
+    form,
+    across,
+    series,
+    points,
+    panels,
+    scales,
+    checks,
+    title,
+    subtitle,
+    sentence,
+    relations,
+    findings,
+    ...rest
+  } = found.model;
+
   const words = [title, subtitle, sentence];
-  const parts = { across, series, points, panels, scales, words, checks, rest, behind: found.behind };
+  const looked = [relations, findings];
+  const parts = { across, series, points, panels, scales, words, checks, looked, rest, behind: found.behind };
   return [form, ...Object.entries(parts).map(([name, part]) => `${name} ${short(part)}`)].join(', ');
 }
 

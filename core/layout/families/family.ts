@@ -3,6 +3,7 @@ import type { ChartSpec, Sources } from '../../spec';
 import type { AcrossWords } from '../across-ticks';
 import type { ChartModel, ModelSeries, Plot, Scroll, SingleDrawing, ValueLabel } from '../model';
 import type { Size } from '../plot';
+import type { Overlay } from '../over/overlay';
 import { valueLabels } from '../value-labels';
 
 /** What every family of forms is given: the frame in words and colours, and the room there is. */
@@ -17,6 +18,8 @@ export interface Given {
   /** How series are to be named. */
   readonly naming: ChartModel['naming'];
   /** In small copies: the series of each, and scales of their own where they have some. */
+  /** What is laid over it: its heights are counted in the room of the scales. */
+  readonly over?: Overlay;
   readonly copies?: readonly { readonly series: readonly string[]; readonly scales?: ChartModel['scales'] }[];
 }
 

@@ -8,7 +8,7 @@ import { isBanded, SCROLL_ROOM } from './upright';
 /** Bars that lie down: groups along the left side, amounts along the bottom. */
 export function lying(given: Given): Drawn {
   const { frame, spec, sources, size, series } = given;
-  const scales = scalesOf(frame, series, spec, sources, size.width, true);
+  const scales = scalesOf(frame, series, spec, sources, size.width, true, given.over);
   const { labels } = acrossWords(spec, frame, sources, size.height);
   const letters = tickSize(spec.look);
   const first = lyingPlot(size, scales, labels, letters);

@@ -15,7 +15,7 @@ export const SCROLL_ROOM = 14;
 /** Marks on scales, the places along the bottom. */
 export function upright(given: Given): Drawn {
   const { frame, spec, sources, size, series } = given;
-  const scales = scalesOf(frame, series, spec, sources, size.height, false);
+  const scales = scalesOf(frame, series, spec, sources, size.height, false, given.over);
   const { plot, words, scroll } = placed(given, scales);
   const banded = isBanded(series, frame);
   const named = given.naming === 'ends' ? nameEnds(series, scales, plot) : undefined;
@@ -32,7 +32,7 @@ export function upright(given: Given): Drawn {
 /** Pairs of numbers: dots on two scales. */
 export function scatter(given: Given): Drawn {
   const { frame, spec, sources, size, series } = given;
-  const scales = scalesOf(frame, series, spec, sources, size.height, false);
+  const scales = scalesOf(frame, series, spec, sources, size.height, false, given.over);
   return { drawing: { is: 'scatter' }, ...placed(given, scales), scales, values: [] };
 }
 

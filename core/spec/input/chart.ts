@@ -19,6 +19,7 @@ import { filterInput, MOST_FILTERS } from './filter';
 import { InvalidInput } from './invalid';
 import { Column, SheetId } from './keys';
 import { LayerInput } from './layer';
+import { ReferenceInput, RemarksInput, TrendInput, viewInput } from './looking';
 import { LookInput, SeriesStyleInput } from './look';
 import { byNames, Nested, NestedList, type Input } from './part';
 import { IsPlainValue, TEXT_LIMIT, TextsByName } from './rules';
@@ -83,6 +84,10 @@ class ChartSpecInput implements Input<ChartSpec> {
   @IsOptional() @Nested(() => LookInput) look: unknown;
   /** By series id: each is checked by itself. */
   @IsOptional() @IsObject() series: unknown;
+  @IsOptional() @NestedList(() => TrendInput, 40) trends: unknown;
+  @IsOptional() @NestedList(() => ReferenceInput, 40) references: unknown;
+  @IsOptional() @Nested(() => RemarksInput) remarks: unknown;
+  @IsOptional() @Nested(viewInput) view: unknown;
 }
 
 /** Where null stands for what is blank. */
@@ -100,9 +105,18 @@ export function parseSpec(value: unknown): ChartSpec {
     if (id.length > TEXT_LIMIT) throw new InvalidInput([{ path: 'series', message: 'holds an id that is too long' }]);
     validInput(SeriesStyleInput, style, 'series style', { at: `series.${id}.` });
   }
-  const ids = spec.layers.map((layer) => layer.id);
-  const twice = ids.findIndex((id, i) => ids.indexOf(id) !== i);
-  if (twice >= 0) throw new InvalidInput([{ path: `layers.${twice}.id`, message: `id "${ids[twice]}" stands twice` }]);
+  const { layers, trends = [], references = [], remarks } = spec;
+  for (const [path, list] of [
+    ['layers', layers],
+    ['trends', trends],
+    ['references', references],
+    ['remarks.own', remarks?.own ?? []],
+  ] as const) {
+    const ids = list.map(({ id }) => id);
+    const twice = ids.findIndex((id, i) => ids.indexOf(id) !== i);
+    if (twice >= 0)
+      throw new InvalidInput([{ path: `${path}.${twice}.id`, message: `id "${ids[twice]}" stands twice` }]);
+  }
   if (!spec.layers.some(isDrawn))
     throw new InvalidInput([{ path: 'layers', message: 'at least one layer must be drawn' }]);
   return spec;

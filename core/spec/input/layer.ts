@@ -16,6 +16,7 @@ import { THENS, type ThenBy } from '../../then';
 import { SYMBOLS, type Layer } from '../chart-spec';
 import { SHAPES } from '../shapes';
 import { amountInput } from './amount';
+import { colorByInput } from './looking';
 import { filterInput, MOST_FILTERS } from './filter';
 import { Color, Column, IsSummary, SheetId } from './keys';
 import { Nested, NestedList, type Input } from './part';
@@ -57,6 +58,7 @@ class StyleInput implements Input<Style> {
   @IsOptional() @IsIn(['place', 'all']) shareOf: unknown;
   @IsOptional() @Nested(() => FigureInput) figure: unknown;
   @IsOptional() @IsIn(SYMBOLS) symbol: unknown;
+  @IsOptional() @Nested(colorByInput) colorBy: unknown;
 }
 
 export class LayerInput implements Input<Layer> {

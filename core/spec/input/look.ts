@@ -1,4 +1,15 @@
-import { IsBoolean, IsIn, IsNumber, IsObject, IsOptional, Max, Min, Validate } from 'class-validator';
+import {
+  IsBoolean,
+  IsIn,
+  IsNumber,
+  IsObject,
+  IsOptional,
+  IsString,
+  Max,
+  MaxLength,
+  Min,
+  Validate,
+} from 'class-validator';
 import { LOCALES } from '../../calendar';
 import {
   ALIGNMENTS,
@@ -47,6 +58,7 @@ export class LookInput implements Input<ChartLook> {
   @IsOptional() @Color() ground: unknown;
   @IsOptional() @IsBoolean() frame: unknown;
   @IsOptional() @IsObject() @Validate(ColorsByName) colors: unknown;
+  @IsOptional() @IsString() @MaxLength(64) palette: unknown;
   @IsOptional() @IsIn(LOCALES) locale: unknown;
   @IsOptional() @IsIn(SCROLLS) scroll: unknown;
   @IsOptional() @IsBoolean() minor: unknown;

@@ -1,0 +1,217 @@
+import type { Stretch } from '../looking';
+import type { Frame } from '../shaping';
+import type { ChartSpec, Sources } from '../spec';
+import type { Given } from './families';
+import { arranged } from './arranged';
+import { hasScales, type ChartModel, type ModelReference, type ModelSeries } from './model';
+import type { Overlay } from './over/overlay';
+
+const part = <T>(list: readonly T[], { from, to }: Stretch): T[] => list.slice(from, to + 1);
+const inside = (at: number, { from, to }: Stretch) => at >= from && at <= to;
+
+/** What is laid out of a chart of which only a stretch is in sight. */
+export function cutTo(given: Given, view: Stretch): Given {
+  const { frame, series, over } = given;
+  const { across } = frame;
+  const moved = (at: number | undefined) => (at !== undefined && inside(at, view) ? at - view.from : undefined);
+  const { blankAt, otherAt, ...rest } = across;
+  const [blank, other] = [moved(blankAt), moved(otherAt)];
+  return {
+    ...given,
+    frame: {
+      ...frame,
+      across: {
+        ...rest,
+        values: part(across.values, view),
+        ...(across.labels ? { labels: part(across.labels, view) } : {}),
+        ...(blank === undefined ? {} : { blankAt: blank }),
+        ...(other === undefined ? {} : { otherAt: other }),
+      },
+      series: frame.series.map((one) => ({ ...one, values: part(one.values, view) })),
+      facts: {
+        ...frame.facts,
+        rests: frame.facts.rests.filter((at) => inside(at, view)).map((at) => at - view.from),
+      },
+    },
+    series: series.map((one) => seriesIn(one, view)),
+    ...(over ? { over: overIn(over, view) } : {}),
+  };
+}
+
+function seriesIn(series: ModelSeries, view: Stretch): ModelSeries {
+  return {
+    ...series,
+    values: part(series.values, view),
+    labels: part(series.labels, view),
+    ...(series.colors ? { colors: part(series.colors, view) } : {}),
+  };
+}
+
+function overIn({ trends, references, remarks }: Overlay, view: Stretch): Overlay {
+  return {
+    trends: trends.map((trend) => ({
+      ...trend,
+      values: part(trend.values, view),
+      ...(trend.low ? { low: part(trend.low, view) } : {}),
+      ...(trend.high ? { high: part(trend.high, view) } : {}),
+    })),
+    references: references.flatMap((one) => referenceIn(one, view)),
+    remarks: remarks.map(({ spot, ...remark }) => {
+      void spot;
+      return { ...remark, at: inside(remark.at, view) ? remark.at - view.from : -1 };
+    }),
+  };
+}
+
+function referenceIn({ spot, ...one }: ModelReference, view: Stretch): ModelReference[] {
+  void spot;
+  if (!one.at) return [one];
+  if (one.at.to < view.from || one.at.from > view.to) return [];
+  return [{ ...one, at: { from: one.at.from - view.from, to: one.at.to - view.from } }];
+}
+
+/** The part of a laid out chart that is in sight, as a chart of these places alone. Charts without a view are their own. */
+export function inView(model: ChartModel): ChartModel {
+  const { view } = model;
+  if (!view) return model;
+  const { across } = model;
+  const { otherAt, ahead = 0, ...rest } = across;
+  const beyond = Math.max(ahead - (across.values.length - 1 - view.to), 0);
+  return {
+    ...model,
+    view: undefined,
+    across: {
+      ...rest,
+      values: part(across.values, view),
+      labels: part(across.labels, view),
+      ticks: across.ticks.flatMap((tick) => (inside(tick.at, view) ? [{ ...tick, at: tick.at - view.from }] : [])),
+      rests: across.rests.filter((at) => inside(at, view)).map((at) => at - view.from),
+      ...(otherAt !== undefined && inside(otherAt, view) ? { otherAt: otherAt - view.from } : {}),
+      ...(beyond > 0 ? { ahead: Math.min(beyond, view.to - view.from + 1) } : {}),
+    },
+    series: model.series.map((one) => seriesIn(one, view)),
+    ...(model.further
+      ? {
+          further: model.further.map(({ name, values, labels }) => ({
+            name,
+            values: part(values, view),
+            labels: part(labels, view),
+          })),
+        }
+      : {}),
+    ...(model.trends
+      ? { trends: [...overIn({ trends: model.trends, references: [], remarks: [] }, view).trends] }
+      : {}),
+    ...(model.references
+      ? {
+          references: model.references.flatMap((one) =>
+            referenceIn(one, view).map((moved) => (one.spot ? { ...moved, spot: one.spot } : moved)),
+          ),
+        }
+      : {}),
+    ...(model.remarks
+      ? {
+          remarks: model.remarks.map((one) => ({ ...one, at: inside(one.at, view) ? one.at - view.from : -1 })),
+        }
+      : {}),
+  };
+}
+
+/**
+ * A chart laid out anew for another stretch in sight, without shaping it again: its scales fit what is in sight unless they
+ * are fixed, and its labels grow finer as the stretch grows shorter. `undefined`: all places.
+ */
+export function withView(model: ChartModel, view: Stretch | undefined, spec: ChartSpec, sources: Sources): ChartModel {
+  const whole: Given = {
+    frame: frameOf(model),
+    spec,
+    sources,
+    series: model.series,
+    acrossTitle: model.across.title,
+    naming: model.naming,
+    size: model.size,
+    over: { trends: model.trends ?? [], references: model.references ?? [], remarks: model.remarks ?? [] },
+  };
+  return placedIn(model, whole, view);
+}
+
+/** What is laid out for the stretch in sight put into a model of all places. */
+export function placedIn<T extends Omit<ChartModel, 'checks'>>(model: T, whole: Given, view: Stretch | undefined): T {
+  const { drawn, drawing, panels, cell, over } = arranged(view ? cutTo(whole, view) : whole);
+  const by = view?.from ?? 0;
+  const ends = new Map((drawn.named ?? []).map(({ id, endLabel }) => [id, endLabel]));
+  const { width, height } = whole.size;
+  const rest = { ...model };
+  delete rest.view;
+  delete rest.values;
+  return {
+    ...rest,
+    ...(view ? { view } : {}),
+    across: {
+      ...model.across,
+      ...(view ? {} : { labels: drawn.words.labels }),
+      ticks: drawn.words.ticks.map((tick) => ({ ...tick, at: tick.at + by })),
+      turned: drawn.words.turned,
+      ...(drawn.words.angle === undefined ? {} : { angle: drawn.words.angle }),
+    },
+    series: model.series.map((one) => {
+      const endLabel = ends.get(one.id);
+      const plain = { ...one };
+      delete plain.endLabel;
+      return endLabel ? { ...plain, endLabel } : plain;
+    }),
+    drawing,
+    ...(drawn.values.length > 0 ? { values: drawn.values } : {}),
+    scales: drawn.scales,
+    ...(panels ? { panels } : {}),
+    size: { width, height, plot: drawn.plot, ...(cell ? { cell } : {}) },
+    naming: !hasScales({ drawing }) ? 'none' : drawn.named || whole.naming !== 'ends' ? whole.naming : 'legend',
+    ...(model.references ? { references: spotsBack(model.references, over.references, view) } : {}),
+    ...(model.remarks ? { remarks: model.remarks.map((one, i) => spotted(one, over.remarks[i]?.spot)) } : {}),
+  };
+}
+
+/** The names of the references in sight at their places; those out of sight have none. */
+function spotsBack(
+  all: readonly ModelReference[],
+  seen: readonly ModelReference[],
+  view: Stretch | undefined,
+): ModelReference[] {
+  let next = 0;
+  return all.map((one) => {
+    const shown = !view || referenceIn(one, view).length > 0;
+    return spotted(one, shown ? seen[next++]?.spot : undefined);
+  });
+}
+
+function spotted<T extends { spot?: unknown }>(one: T, spot: T['spot']): T {
+  const plain = { ...one };
+  delete plain.spot;
+  return spot ? { ...plain, spot } : plain;
+}
+
+/** As much of a frame as laying out goes by. */
+function frameOf({ across, series, points, panels }: ChartModel): Frame {
+  const [first, second] = across.values;
+  return {
+    across: {
+      kind: across.kind,
+      values: across.values,
+      labels: across.labels,
+      ...(across.kind === 'bins' && second !== undefined ? { width: Number(second) - Number(first) } : {}),
+      ...(across.otherAt === undefined ? {} : { otherAt: across.otherAt }),
+    },
+    series,
+    ...(points ? { points } : {}),
+    ...(panels ? { panels } : {}),
+    facts: {
+      rows: 2,
+      blankAcross: 0,
+      emptyPlaces: 0,
+      rests: across.rests,
+      gaps: series.some(({ gaps }) => gaps === 'bridge') ? 'bridge' : 'open',
+      counts: {},
+      partials: {},
+    },
+  };
+}
