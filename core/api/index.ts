@@ -5,6 +5,7 @@
 import type { Answer, GrainQuery } from '../grain';
 import type { ColumnProfile, Correction } from '../inference';
 import type { ChartModel, Form } from '../layout';
+import type { Differences as DifferencesFound } from '../looking';
 import type { Reading, ShapeChoices } from '../reading';
 import type { RowSaid, RowSense } from '../sense';
 import type { ChartSpec, FormerColumn } from '../spec';
@@ -177,3 +178,6 @@ export interface Grains {
   answers: { query: GrainQuery; answer: Answer }[];
   tooLarge?: true;
 }
+
+/** Why two places of a chart differ, by every Group of its sheet. */
+export type Differences = DifferencesFound;

@@ -27,6 +27,7 @@ import { slices } from './slices';
 import { totalsRows } from './totals-rows';
 import { unmatched } from './unmatched';
 import { unread } from './unread';
+import { carriedOn, conditionNone, inSightOnly, movesTogether, notDrawn, weakTrends } from './looking';
 
 /** In the order that they are shown: what could make the chart wrong first. */
 const FINDERS: readonly CheckFinder[] = [
@@ -37,6 +38,10 @@ const FINDERS: readonly CheckFinder[] = [
   totalsRows,
   mixedMeasures,
   formulaBlank,
+  notDrawn,
+  carriedOn,
+  weakTrends,
+  conditionNone,
   emptySeries,
   oddSums,
   partsOfAverages,
@@ -50,6 +55,8 @@ const FINDERS: readonly CheckFinder[] = [
   gaps,
   notFromZero,
   scales,
+  movesTogether,
+  inSightOnly,
   seriesCount,
   logSuggested,
   filterHides,
@@ -66,9 +73,10 @@ export function withChecks(given: Omit<CheckContext, 'columns'>): ChartModel {
     frame: drawnFrame(given.frame, given.spec),
     columns: given.sources.columns,
   };
-  const checks = FINDERS.flatMap((find) => find(context)).map((check): Check =>
-    check.edit ? { ...check, change: changeBy(given.spec, check.edit) } : check,
-  );
+  const checks = FINDERS.flatMap((find) => find(context)).map((check): Check => {
+    const change = check.edit && changeBy(given.spec, check.edit);
+    return change ? { ...check, change } : check;
+  });
   return {
     ...context.model,
     checks: [

@@ -31,5 +31,13 @@ export const CHECK_IDS = [
   'empty-series',
   'mixed-measures',
   'gone-column',
+  'trend-refused',
+  'trend-weak',
+  'carried-on',
+  'view',
+  'condition-none',
+  'reference-none',
+  'remark-none',
+  'moves-together',
 ] as const;
 export type CheckId = (typeof CHECK_IDS)[number];

@@ -1,5 +1,8 @@
 import { isDrawn, type ChartSpec, type Layer } from '../spec';
 
+/** What is looked at beside the values; it stays while the same runs across. */
+const LOOKED = ['trends', 'references', 'remarks', 'view'] as const;
+
 /**
  * Takes what a user changed into a newly recommended chart. What differs between `current` and `before` (the chart as
  * it was last recommended) was changed by hand, and stays where `next` still has a place for it.
@@ -49,6 +52,9 @@ export function carryOver(before: ChartSpec | undefined, current: ChartSpec | un
     scales,
     text: { ...next.text, ...current.text },
     ...(current.calendar ? { calendar: current.calendar } : {}),
+    ...(next.across.column === current.across.column
+      ? Object.fromEntries(LOOKED.flatMap((name) => (current[name] ? [[name, current[name]]] : [])))
+      : {}),
     ...((current.look ?? next.look) ? { look: current.look ?? next.look } : {}),
   };
 }

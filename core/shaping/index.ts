@@ -7,3 +7,4 @@ export * from './shape';
 export { remarkColumns } from './notes';
 export { defaultOrder } from './order';
 export { groupText, foldText } from './places';
+export { rollerFor } from './figures';

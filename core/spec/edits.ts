@@ -1,6 +1,7 @@
 import type { Step } from '../calendar';
 import type { Amount, ChartSpec, Filter, Fit, Gaps, Layer, PlacedPoint, Shape, Side } from './chart-spec';
-import { bringBack, changeLayer, setFilter, setScale, setShape, setStep, setThen } from './edit';
+import { bringBack, changeLayer, setFilter, setScale, setShape, setStep, setStyle, setThen } from './edit';
+import { endTrends, removeReference, removeTrend, setRemarkColumns, setView } from './edit-looking';
 import { withColumnInstead } from './gone';
 
 type Which = Side | 'across';
@@ -68,6 +69,12 @@ const EDITS = {
     );
     return at < 0 ? spec : bringBack(spec, at);
   },
+  removeTrend: (spec: ChartSpec, id: string) => removeTrend(spec, id),
+  endTrends: (spec: ChartSpec) => endTrends(spec),
+  removeReference: (spec: ChartSpec, id: string) => removeReference(spec, id),
+  removeRemarkColumns: (spec: ChartSpec) => setRemarkColumns(spec, []),
+  showAllPlaces: (spec: ChartSpec) => setView(spec, undefined),
+  removeColors: (spec: ChartSpec, layer: string) => setStyle(spec, layer, { colorBy: undefined }),
   useColumn: (spec: ChartSpec, sheet: string, gone: string, instead: string) =>
     withColumnInstead(spec, sheet, gone, instead),
 };
@@ -84,10 +91,18 @@ export function applyEdit(spec: ChartSpec, edit: Edit): ChartSpec {
   return make(spec, ...edit.with);
 }
 
-/** What a change comes to now: the parts of the spec that it makes others. Points that are set aside no more are an empty list. */
-export function changeBy(spec: ChartSpec, edit: Edit): Partial<ChartSpec> {
+/** Lists that are left empty where a change takes the last of them away, so that the change can be sent. */
+const EMPTY: ReadonlySet<keyof ChartSpec> = new Set(['setAside', 'trends', 'references']);
+
+/**
+ * What a change comes to now: the parts of the spec that it makes others. Lists that lose their last entry are empty.
+ * `undefined` where it only takes a part away that has no empty form.
+ */
+export function changeBy(spec: ChartSpec, edit: Edit): Partial<ChartSpec> | undefined {
   const next = applyEdit(spec, edit);
   const names = [...new Set([...Object.keys(spec), ...Object.keys(next)])] as (keyof ChartSpec)[];
-  const changed = names.filter((name) => JSON.stringify(spec[name]) !== JSON.stringify(next[name]));
-  return Object.fromEntries(changed.map((name) => [name, next[name] ?? (name === 'setAside' ? [] : undefined)]));
+  const changed = names
+    .filter((name) => JSON.stringify(spec[name]) !== JSON.stringify(next[name]))
+    .map((name) => [name, next[name] ?? (EMPTY.has(name) ? [] : undefined)] as const);
+  return changed.some(([, value]) => value === undefined) ? undefined : Object.fromEntries(changed);
 }

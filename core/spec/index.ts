@@ -1,6 +1,7 @@
 export * from './against-columns';
 export * from './chart-spec';
 export * from './edit';
+export * from './edit-looking';
 export * from './edits';
 export { fileNameOf } from './file-name';
 export * from './formula';

@@ -1,4 +1,5 @@
 import { isNumeric, SUMMARY_KINDS } from '../inference';
+import { trendInSentence } from './looking-words';
 import { column } from './against-columns';
 import { filterWords } from './filter-words';
 import { rowNoun } from './row-noun';
@@ -29,7 +30,9 @@ export interface SentencePart {
     | 'split'
     | 'panels'
     | 'filter'
-    | 'aside';
+    | 'aside'
+    | 'trend'
+    | 'color';
   /** The layer that a control of a layer changes. */
   readonly layer?: string;
   /** The place of the filter, of the group stepped into, or of the point set aside that a control changes. */
@@ -56,7 +59,29 @@ export function sentenceParts(spec: ChartSpec, sources: Sources): SentencePart[]
     { text: i === 0 ? ', without ' : ' and ' },
     { text: placeWords(spec, point), control: 'aside', at: i },
   ]);
-  return capitalised([...parts, ...filters, ...aside]);
+  return capitalised([...parts, ...colorParts(spec, sources), ...trendParts(spec), ...filters, ...aside]);
+}
+
+/** Trends, and how far they are carried on. */
+function trendParts({ trends = [], across }: ChartSpec): SentencePart[] {
+  return trends.flatMap((trend, i): SentencePart[] => [
+    { text: i === 0 ? ', with ' : i === trends.length - 1 ? ' and ' : ', ' },
+    { text: trendInSentence(trend, across.as === 'time' ? across.step : undefined), control: 'trend', at: i },
+  ]);
+}
+
+/** What layers are coloured by. */
+function colorParts({ layers }: ChartSpec, sources: Sources): SentencePart[] {
+  return layers.flatMap((layer): SentencePart[] => {
+    const colorBy = layer.style?.colorBy;
+    if (!colorBy) return [];
+    if ('when' in colorBy)
+      return [{ text: ', ' }, { text: 'coloured where a condition holds', control: 'color', layer: layer.id }];
+    const { amount, summary } = colorBy;
+    const words = amountName({ amount, from: layer.from }, sources);
+    const summed = 'rows' in amount ? 'count of ' : `${SUMMARY_KINDS[summary].words} of `;
+    return [{ text: ', ' }, { text: `coloured by ${summed}${words}`, control: 'color', layer: layer.id }];
+  });
 }
 
 export function sentence(spec: ChartSpec, sources: Sources): string {

@@ -12,6 +12,7 @@ import {
   Min,
   Validate,
   ValidatorConstraint,
+  type ValidationArguments,
   type ValidatorConstraintInterface,
 } from 'class-validator';
 import { fromIso, LOCALES, type Locale } from '@/core/calendar';
@@ -54,8 +55,8 @@ class IsPlace implements ValidatorConstraintInterface {
   validate(value: unknown): boolean {
     return typeof value === 'string' || (typeof value === 'number' && Number.isFinite(value));
   }
-  defaultMessage(): string {
-    return 'across must be a place of the chart: a text or a number';
+  defaultMessage(args: ValidationArguments): string {
+    return `${args.property} must be a place of the chart: a text or a number`;
   }
 }
 
@@ -147,5 +148,30 @@ export function parseRowsBehindRequest(body: unknown): RowsBehindRequest {
     ...todayOf(input),
     offset: input.offset ?? 0,
     limit: input.limit ?? 100,
+  };
+}
+
+class DifferencesInput {
+  @IsObject() spec!: object;
+  @Validate(IsPlace) from!: string | number;
+  @Validate(IsPlace) to!: string | number;
+  @IsOptional() @IsString() series?: string;
+  @IsOptional() @Validate(IsDay) today?: string;
+}
+
+export interface DifferencesRequest {
+  readonly spec: ChartSpec;
+  readonly asked: { readonly from: string | number; readonly to: string | number; readonly series?: string };
+  readonly today?: string;
+}
+
+/** @throws InvalidInput */
+export function parseDifferencesRequest(body: unknown): DifferencesRequest {
+  const input = validInput(DifferencesInput, body, 'request', SPEC_WITHIN);
+  const { from, to, series } = input;
+  return {
+    spec: parseSpec((body as { spec: unknown }).spec),
+    asked: { from, to, ...(series === undefined ? {} : { series }) },
+    ...todayOf(input),
   };
 }

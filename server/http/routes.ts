@@ -5,6 +5,7 @@ export const ROUTES: Readonly<Record<string, readonly string[]>> = {
   '/api/charts': ['GET', 'POST'],
   '/api/data.csv': ['POST'],
   '/api/demo': ['POST'],
+  '/api/differences': ['POST'],
   '/api/grains': ['POST'],
   '/api/pictures': ['POST'],
   '/api/preview': ['POST'],
