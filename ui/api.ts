@@ -21,6 +21,7 @@ import type {
   SavedChart,
   ListedChart,
   Grains,
+  Differences,
 } from '@/core/api';
 import { nearestLocale } from '@/core/calendar';
 import type { ChartModel } from '@/core/layout';
@@ -147,6 +148,11 @@ export const api = {
     ).then(({ starts }) => starts),
   preview: (spec: ChartSpec, width: number, height: number, signal?: AbortSignal) =>
     call<ChartModel>('/api/preview', { ...json('POST', { spec, width, height }), signal }),
+  differences: (
+    spec: ChartSpec,
+    asked: { from: string | number; to: string | number; series?: string },
+    signal?: AbortSignal,
+  ) => call<Differences>('/api/differences', { ...json('POST', { spec, ...asked }), signal }),
   grains: (spec: ChartSpec, signal?: AbortSignal) =>
     call<Grains>('/api/grains', {
       ...json('POST', { spec }),

@@ -34,7 +34,7 @@ export function cutTo(given: Given, view: Stretch): Given {
       },
     },
     series: series.map((one) => seriesIn(one, view)),
-    ...(over ? { over: overIn(over, view) } : {}),
+    ...(over ? { over: { ...overIn(over, view), ahead: aheadIn(over.ahead, across.values.length, view) } } : {}),
   };
 }
 
@@ -47,7 +47,11 @@ function seriesIn(series: ModelSeries, view: Stretch): ModelSeries {
   };
 }
 
-function overIn({ trends, references, remarks }: Overlay, view: Stretch): Overlay {
+/** How many of the places in sight lie beyond the data. */
+const aheadIn = (ahead: number, count: number, { from, to }: Stretch): number =>
+  Math.min(Math.max(ahead - (count - 1 - to), 0), to - from + 1);
+
+function overIn({ trends, references, remarks }: Omit<Overlay, 'ahead'>, view: Stretch): Omit<Overlay, 'ahead'> {
   return {
     trends: trends.map((trend) => ({
       ...trend,
@@ -76,7 +80,7 @@ export function inView(model: ChartModel): ChartModel {
   if (!view) return model;
   const { across } = model;
   const { otherAt, ahead = 0, ...rest } = across;
-  const beyond = Math.max(ahead - (across.values.length - 1 - view.to), 0);
+  const beyond = aheadIn(ahead, across.values.length, view);
   return {
     ...model,
     view: undefined,
@@ -87,7 +91,7 @@ export function inView(model: ChartModel): ChartModel {
       ticks: across.ticks.flatMap((tick) => (inside(tick.at, view) ? [{ ...tick, at: tick.at - view.from }] : [])),
       rests: across.rests.filter((at) => inside(at, view)).map((at) => at - view.from),
       ...(otherAt !== undefined && inside(otherAt, view) ? { otherAt: otherAt - view.from } : {}),
-      ...(beyond > 0 ? { ahead: Math.min(beyond, view.to - view.from + 1) } : {}),
+      ...(beyond > 0 ? { ahead: beyond } : {}),
     },
     series: model.series.map((one) => seriesIn(one, view)),
     ...(model.further
@@ -130,7 +134,12 @@ export function withView(model: ChartModel, view: Stretch | undefined, spec: Cha
     acrossTitle: model.across.title,
     naming: model.naming,
     size: model.size,
-    over: { trends: model.trends ?? [], references: model.references ?? [], remarks: model.remarks ?? [] },
+    over: {
+      trends: model.trends ?? [],
+      references: model.references ?? [],
+      remarks: model.remarks ?? [],
+      ahead: model.across.ahead ?? 0,
+    },
   };
   return placedIn(model, whole, view);
 }

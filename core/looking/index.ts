@@ -6,3 +6,4 @@ export { colorAlong, isSequential, SEQUENTIAL, type SequentialName } from './pal
 export { dayOf, placeOf, stretchOf } from './view';
 export { findingsOf, type Finding, type Season } from './findings';
 export { differences, type Differences, type DifferenceBy, type DifferencePart } from './differences';
+export { chartOfDifference } from './chart-of-difference';

@@ -235,7 +235,10 @@ function amountParts(layer: Layer, spec: ChartSpec, sources: Sources): SentenceP
   const then: SentencePart[] = layer.then
     ? [{ text: ' as ' }, { text: thenWords(layer, spec), control: 'then', layer: layer.id }]
     : [];
-  const from = layer.from ? [{ text: ` of ${sources.names?.get(layer.from.sheet) ?? 'another sheet'}` }] : [];
+  const from =
+    layer.from && layer.from.sheet !== spec.sheet
+      ? [{ text: ` of ${sources.names?.get(layer.from.sheet) ?? 'another sheet'}` }]
+      : [];
   const goesOn = layer.fills ? [{ text: ' carrying on from there' }] : [];
   if ('rows' in layer.amount)
     return [

@@ -7,6 +7,7 @@ import { AcrossLabel } from './AcrossLabel';
 import { AXIS_LINE, clickedAt, lyingAxis, placeAt, roomOf, sideAxis, type DrawingProps } from './drawing';
 import { GridHits } from './GridHits';
 import { Marks, seriesAt } from './Marks';
+import { OverMarks, RemarkNumbers, UnderMarks } from './Overlay';
 import { PlaceCursor } from './PlaceCursor';
 import { PlumbLines } from './PlumbLines';
 import { ReadAcross } from './ReadAcross';
@@ -136,8 +137,11 @@ export function GroupedDrawing(props: DrawingProps) {
             />
           ),
       )}
+      <UnderMarks model={model} plot={plot} small={small} />
       <Marks model={model} small={small} plot={plot} />
+      <OverMarks model={model} plot={plot} small={small} onPart={small ? undefined : onPart} />
       {!small && model.values && <ValueLabels model={model} onPart={onPart} />}
+      {!small && model.remarks && <RemarkNumbers model={model} remarks={props.remarks} />}
     </ComposedChart>
   );
 }

@@ -1,10 +1,10 @@
 import { memo, useId, useMemo } from 'react';
 import { area, curveLinear, curveMonotoneX, curveMonotoneY, curveStepAfter, line, type CurveFactory } from 'd3-shape';
 import { isLying, WIDEST, type ChartModel, type ModelSeries, type Plot } from '@/core/layout';
-import { columnPaths } from './columns';
+import { columnPaths, type ColumnPath } from './columns';
 import { cutsOff } from './drawing';
 import { spotsIn, type Spots } from './places';
-import { runsOf, type Run, type RunPoint } from './runs';
+import { runsOf, thinnedRun, type Run, type RunPoint } from './runs';
 import { symbolPath } from './symbols';
 
 const DASHES = { solid: undefined, dashed: '7 5', dotted: '2 4' } as const;
@@ -22,10 +22,7 @@ interface Props {
 export const Marks = memo(function Marks({ model, small, plot }: Props) {
   const clip = useId();
   const spots = useMemo(() => spotsIn(model, plot), [model, plot]);
-  const columns = useMemo(
-    () => new Map(columnPaths(model, plot, small ? 20 : WIDEST).map(({ series, d }) => [series.id, d])),
-    [model, plot, small],
-  );
+  const columns = useMemo(() => columnsBySeries(columnPaths(model, plot, small ? 20 : WIDEST)), [model, plot, small]);
   const clipped = cutsOff(model, 'left') || cutsOff(model, 'right');
   return (
     <g className="marks" clipPath={clipped ? `url(#${clip})` : undefined}>
@@ -37,16 +34,16 @@ export const Marks = memo(function Marks({ model, small, plot }: Props) {
       {model.series.map((series) => {
         const column = columns.get(series.id);
         if (column !== undefined)
-          return (
+          return column.map(({ color, d }) => (
             <path
-              key={series.id}
-              d={column}
-              fill={series.color}
+              key={`${series.id} ${color}`}
+              d={d}
+              fill={color}
               fillOpacity={series.clear === undefined ? undefined : 1 - series.clear}
               data-mark={series.shape}
               data-series={series.id}
             />
-          );
+          ));
         return (
           <g key={series.id} data-series={series.id}>
             <SeriesMarks series={series} model={model} spots={spots} small={small} plot={plot} />
@@ -56,6 +53,12 @@ export const Marks = memo(function Marks({ model, small, plot }: Props) {
     </g>
   );
 });
+
+function columnsBySeries(paths: readonly ColumnPath[]): ReadonlyMap<string, ColumnPath[]> {
+  const found = new Map<string, ColumnPath[]>();
+  for (const path of paths) found.set(path.series.id, [...(found.get(path.series.id) ?? []), path]);
+  return found;
+}
 
 /** How near a click must be to a line's point, in pixels. */
 const NEAR = 12;
@@ -84,8 +87,10 @@ export function seriesAt(
 }
 
 function SeriesMarks({ series, model, spots, small, plot }: Props & { series: ModelSeries; spots: Spots }) {
-  const runs = runsOf(series, model);
-  const at = (point: RunPoint) => spots(point.at, point.value, series.side);
+  const long = isLying(model) ? plot.height : plot.width;
+  const runs = runsOf(series, model).map((run) => thinnedRun(run, long));
+  const colorAt = (point: RunPoint) => series.colors?.[point.at] ?? undefined;
+  const at = (point: RunPoint) => ({ ...spots(point.at, point.value, series.side), color: colorAt(point) });
   switch (series.shape) {
     case 'dot':
       return (
@@ -136,7 +141,10 @@ function curveOf({ curve }: ModelSeries, lying: boolean): CurveFactory {
 }
 
 function LineRun({ run, series, model, spots, small }: RunProps) {
-  const points = run.points.map(({ at, value }) => spots(at, value, series.side));
+  const points = run.points.map(({ at, value }) => ({
+    ...spots(at, value, series.side),
+    color: series.colors?.[at] ?? undefined,
+  }));
   const many = model.across.values.length > 200;
   const drawn = line<{ x: number; y: number }>(
     ({ x }) => x,
@@ -146,7 +154,7 @@ function LineRun({ run, series, model, spots, small }: RunProps) {
     .digits(2);
   const width =
     series.width !== undefined && !small ? series.width : (small ? 1.4 : many ? 1.5 : 2.2) * (series.joins ? 0.8 : 1);
-  const shown = run.alone || (series.points && !small);
+  const shown = run.alone || ((series.points || series.colors !== undefined) && !small);
   return (
     <>
       <path
@@ -224,13 +232,13 @@ function Symbols({
   series,
 }: {
   d: string;
-  points: readonly { x: number; y: number }[];
+  points: readonly { x: number; y: number; color?: string | undefined }[];
   series: ModelSeries;
 }) {
   return (
     <g fill={series.color} data-mark="dots">
-      {points.map(({ x, y }, i) => (
-        <path key={i} d={d} transform={`translate(${x.toFixed(2)},${y.toFixed(2)})`} />
+      {points.map(({ x, y, color }, i) => (
+        <path key={i} d={d} fill={color} transform={`translate(${x.toFixed(2)},${y.toFixed(2)})`} />
       ))}
     </g>
   );

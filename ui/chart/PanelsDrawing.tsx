@@ -70,6 +70,7 @@ function copyOf(model: ChartModel, panel: Panel): ChartModel {
     series: model.series.filter(({ id }) => own.has(id)),
     ...(model.points ? { points: model.points.filter(({ series }) => own.has(series)) } : {}),
     ...(model.values ? { values: model.values.filter(({ series }) => own.has(series)) } : {}),
+    ...(model.trends ? { trends: model.trends.filter(({ of }) => own.has(of)) } : {}),
     drawing: each.is === 'pie' ? { ...each, slices: panel.slices ?? [] } : each,
     scales: { ...model.scales, ...panel.scales },
     size: { ...cell, plot: model.size.plot },

@@ -1,8 +1,9 @@
-import { readingsAt, type ChartModel } from '@/core/layout';
+import { readingsAt, writeFigure, type ChartModel } from '@/core/layout';
 import styles from './ReadAcross.module.css';
 import { Mark } from './symbols';
 
 const MOST = 14;
+const MOST_BESIDE = 4;
 
 /** The values of all series at one place, shown together. The library hands in the place under the pointer or the arrow keys. */
 export function ReadAcross({ active, label, model }: { active?: boolean; label?: string | number; model: ChartModel }) {
@@ -13,11 +14,14 @@ export function ReadAcross({ active, label, model }: { active?: boolean; label?:
     here.length > MOST
       ? [...here].sort((a, b) => (b.value ?? -Infinity) - (a.value ?? -Infinity)).slice(0, MOST)
       : here;
+  const beyond = at >= model.across.values.length - (model.across.ahead ?? 0);
+  const beside = besideWords(model, at);
   const shares = shown.some(({ share }) => share !== undefined);
   const changes = shown.some(({ change }) => change !== undefined);
   return (
     <div className={styles.box}>
       <strong>{model.across.labels[at]}</strong>
+      {beyond && <p className={styles.more}>carried on, not measured</p>}
       <table className={styles.list}>
         <tbody>
           {shown.map(({ series, words, share, change }) => (
@@ -26,11 +30,37 @@ export function ReadAcross({ active, label, model }: { active?: boolean; label?:
                 <Mark name={series.symbol} color={series.color} shape={series.shape} dash={series.dash} />
                 {series.name}
               </th>
-              <td>{words ?? 'no rows'}</td>
+              <td>{words ?? (beyond ? '–' : 'no rows')}</td>
               {shares && <td className={styles.more}>{share}</td>}
               {changes && <td className={styles.more}>{change}</td>}
             </tr>
           ))}
+          {model.trends?.map((trend, i) => {
+            const value = trend.values[at] ?? null;
+            if (value === null || i >= MOST) return null;
+            const [low, high] = [trend.low?.[at] ?? null, trend.high?.[at] ?? null];
+            const write = (one: number) =>
+              writeFigure(one, model.scales[trend.side]?.unit, undefined, model.look?.locale);
+            return (
+              <tr key={`${trend.id} ${trend.of}`}>
+                <th scope="row">
+                  <Mark name="circle" color={trend.color} shape="line" dash={trend.dash} />
+                  {trend.name}
+                </th>
+                <td>
+                  {write(value)}
+                  {low !== null && high !== null && (
+                    <span className={styles.more}>
+                      {' '}
+                      ({write(low)} to {write(high)})
+                    </span>
+                  )}
+                </td>
+                {shares && <td />}
+                {changes && <td />}
+              </tr>
+            );
+          })}
           {model.further?.map(({ name, labels }) => (
             <tr key={name} className={styles.further}>
               <th scope="row">{name}</th>
@@ -51,7 +81,24 @@ export function ReadAcross({ active, label, model }: { active?: boolean; label?:
           </tfoot>
         )}
       </table>
+      {beside.map((words, i) => (
+        <p key={i} className={styles.more}>
+          {words}
+        </p>
+      ))}
       {here.length > shown.length && <p className={styles.more}>and {here.length - shown.length} more</p>}
     </div>
   );
+}
+
+/** The names of references that stand at a place, and the remarks on it. */
+function besideWords({ references = [], remarks = [] }: ChartModel, at: number): string[] {
+  const named = references.flatMap(({ at: stands, label }) =>
+    stands && stands.from <= at && at <= stands.to ? [label] : [],
+  );
+  const noted = remarks.flatMap((one) =>
+    one.at === at ? [`${one.number} ${[one.strong, one.text].filter(Boolean).join(' ')}`] : [],
+  );
+  const all = [...new Set(named), ...noted];
+  return all.length > MOST_BESIDE ? [...all.slice(0, MOST_BESIDE), `and ${all.length - MOST_BESIDE} more`] : all;
 }

@@ -8,6 +8,7 @@ import { alongScale, lineThrough, writeValue, type ChartModel, type ModelSeries 
 import { clickedAt, roomOf, scaleOf, sideAxis, type DrawingProps } from './drawing';
 import { tickStyle } from './letters';
 import { GridHits } from './GridHits';
+import { OverMarks, UnderMarks } from './Overlay';
 import tip from './ReadAcross.module.css';
 import { symbolPath } from './symbols';
 
@@ -31,6 +32,12 @@ export function ScatterDrawing({ model, small = false, width, height, onDot, onP
   const { left, right, across } = model.scales;
   const many = (model.points?.length ?? 0) > 600;
   if (!across) return null;
+  const plot = {
+    left: room.left,
+    top: room.top,
+    width: width - room.left - room.right,
+    height: height - room.top - room.bottom,
+  };
   return (
     <ScatterChart
       width={width}
@@ -80,6 +87,7 @@ export function ScatterDrawing({ model, small = false, width, height, onDot, onP
         />
       )}
       {!small && onPart && <GridHits model={model} onPart={onPart} />}
+      <UnderMarks model={model} plot={plot} small={small} />
       <Lines model={model} box={{ ...room, width, height }} small={small} />
       {bySeries.map(({ series, points }) => (
         <Scatter
@@ -100,6 +108,7 @@ export function ScatterDrawing({ model, small = false, width, height, onDot, onP
           shape={pointMark(series, series.shape === 'line' ? (small ? 0.8 : 2.6) : small ? 1.8 : many ? 3 : 4.2)}
         />
       ))}
+      <OverMarks model={model} plot={plot} small={small} onPart={small ? undefined : onPart} />
     </ScatterChart>
   );
 }

@@ -15,6 +15,14 @@ export interface DrawingProps {
   onDot?: (dot: number, at: { x: number; y: number }) => void;
   /** What clicking a part of the drawing does: "layer:l1" for a value that is written on a mark, "grid", "look" for the ground. */
   onPart?: (part: ChartPart) => void;
+  /** The remark that is lit, by its number, and what lights one; what choosing its number does. */
+  remarks?: RemarkLight;
+}
+
+export interface RemarkLight {
+  readonly lit?: number;
+  readonly onLight: (remark: number | undefined) => void;
+  readonly onChoose: (remark: number) => void;
 }
 
 /** The room around the plot, in pixels. */

@@ -4,7 +4,7 @@ import type { Side } from '@/core/spec';
 export type ChartPart =
   | { readonly is: 'scale'; readonly side: Side }
   | { readonly is: 'across' | 'grid' | 'look' | 'title' | 'words' }
-  | { readonly is: 'layer' | 'series'; readonly id: string };
+  | { readonly is: 'layer' | 'series' | 'trend' | 'reference'; readonly id: string };
 
 /** A part as the key of a list or a menu. */
 export const partKey = (part: ChartPart): string => JSON.stringify(part);

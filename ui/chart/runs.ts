@@ -1,4 +1,5 @@
 import { stackSpans, type ChartModel, type ModelSeries } from '@/core/layout';
+import { thinned } from '@/core/statistics';
 
 /** A point of a series: its place across, and its height; what stands on a stack begins at `from`. */
 export interface RunPoint {
@@ -57,4 +58,17 @@ function stretchesOf(series: ModelSeries, rests: ReadonlySet<number>): number[][
   });
   if (run.length > 0) runs.push(run);
   return runs;
+}
+
+/** Runs of more points than this are thinned to what so many pixels show; every peak and trough stays. */
+const MOST_POINTS = 2_000;
+
+/** A run that is fast to draw over so many pixels. */
+export function thinnedRun(run: Run, pixels: number): Run {
+  if (run.points.length <= MOST_POINTS) return run;
+  const kept = thinned(
+    run.points.map(({ value }) => value),
+    Math.max(Math.round(pixels), 1),
+  );
+  return { ...run, points: kept.map((at) => run.points[at]) };
 }

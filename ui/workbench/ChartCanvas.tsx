@@ -6,6 +6,10 @@ import { ChartDrawing } from '../chart/ChartDrawing';
 import type { ChartPart } from '../chart/part';
 import styles from './ChartPane.module.css';
 import { ChartParts } from './ChartParts';
+import type { RemarkLight } from '../chart/drawing';
+import type { Differing } from './looking/DifferencesDialog';
+import { useStretchGestures } from './looking/useStretchGestures';
+import type { StretchInSight } from './looking/useStretch';
 import { PlaceScroll } from './PlaceScroll';
 import { DotCard } from './point/DotCard';
 import { PointCard } from './point/PointCard';
@@ -33,16 +37,53 @@ interface Props {
   pointed: Pointed | undefined;
   onPointed: (pointed: Pointed | undefined) => void;
   onRows: (point: PlacedPoint) => void;
+  onDiffer: (differing: Differing) => void;
+  onRemark: (place: number, series: string | undefined) => void;
+  /** Wheel and pinch over it move the stretch in sight. */
+  stretch: StretchInSight | undefined;
+  light: RemarkLight;
 }
 
 /** The title of bare copies' scale stands above the first one's label, in pixels. */
 const ABOVE_BARE = 40;
 
+/** The parts over the drawing stand where the stretch in sight has them; their cards know the whole chart. */
+const overModel = (model: ChartModel, seen: ChartModel): ChartModel =>
+  seen === model ? model : { ...model, size: seen.size, scales: seen.scales, series: withEnds(model, seen) };
+
+function withEnds(model: ChartModel, seen: ChartModel): ChartModel['series'] {
+  const ends = new Map(seen.series.map(({ id, endLabel }) => [id, endLabel]));
+  return model.series.map((series) => {
+    const { endLabel, ...rest } = series;
+    void endLabel;
+    const end = ends.get(series.id);
+    return end ? { ...rest, endLabel: end } : rest;
+  });
+}
+
 /** The drawing with what lies over it: the areas that open cards, titles of axes, the bar that scrolls, the card of a point. */
 export function ChartCanvas(props: Props) {
-  const { model, seen, spec, sources, from, onFrom, open, onOpen, onPart, pointed, onPointed, onRows } = props;
+  const {
+    model,
+    seen,
+    spec,
+    sources,
+    from,
+    onFrom,
+    open,
+    onOpen,
+    onPart,
+    pointed,
+    onPointed,
+    onRows,
+    onDiffer,
+    onRemark,
+    stretch,
+    light,
+  } = props;
   const canvas = useRef<HTMLDivElement>(null);
   const { width, height, cell } = model.size;
+  useStretchGestures(canvas, seen, stretch);
   const onPoint = useCallback(
     (place: number, at: { x: number; y: number }, series?: string) => onPointed({ place: from + place, series, ...at }),
     [from, onPointed],
@@ -53,12 +94,24 @@ export function ChartCanvas(props: Props) {
   );
   const done = () => onPointed(undefined);
   return (
-    <div ref={canvas} className={styles.canvas} data-ground data-pointed={pointed && ''} style={{ width, height }}>
+    <div
+      ref={canvas}
+      className={styles.canvas}
+      data-ground
+      data-pointed={pointed && ''}
+      style={{ width, height, touchAction: stretch ? 'pan-y' : undefined }}
+      onDoubleClick={() => {
+        if (!stretch || stretch.all) return;
+        onPointed(undefined);
+        stretch.keep(undefined);
+      }}
+    >
       <ChartDrawing
         model={seen}
         width={width}
         height={height}
         onPart={onPart}
+        remarks={light}
         {...(model.points ? { onDot } : { onPoint })}
       />
       <div
@@ -69,14 +122,14 @@ export function ChartCanvas(props: Props) {
         }}
       >
         <ChartParts
-          model={cell ? { ...model, size: { ...model.size, ...cell } } : model}
+          model={cell ? { ...seen, size: { ...seen.size, ...cell } } : overModel(model, seen)}
           spec={spec}
           sources={sources}
           open={open}
           onOpen={onOpen}
         />
       </div>
-      {scrollOf(model) && <PlaceScroll model={model} from={from} onFrom={onFrom} over={canvas} />}
+      {scrollOf(seen) && <PlaceScroll model={model} from={from} onFrom={onFrom} over={canvas} />}
       {pointed && (
         <CardPopover
           open
@@ -95,6 +148,8 @@ export function ChartCanvas(props: Props) {
                 series={pointed.series}
                 onLook={onOpen}
                 onRows={onRows}
+                onDiffer={onDiffer}
+                onRemark={onRemark}
                 onDone={done}
               />
             )

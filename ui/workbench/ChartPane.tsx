@@ -1,10 +1,18 @@
 'use client';
 
 import { useCallback, useMemo, useRef, useState, type ReactNode, type RefObject } from 'react';
-import { Spin } from 'antd';
+import { Button, Spin } from 'antd';
 import type { ChartLook, PlacedPoint, Sources } from '@/core/spec';
 import { inSight, scrollOf, type ChartModel } from '@/core/layout';
+import { CardPopover } from '../cards/CardPopover';
 import type { ChartPart } from '../chart/part';
+import { DifferencesDialog, type Differing } from './looking/DifferencesDialog';
+import { LookPanel } from './looking/LookPanel';
+import { RemarkCard } from './looking/RemarkCard';
+import { Strip } from './looking/Strip';
+import { useFullScreen } from './looking/useFullScreen';
+import { useRemarkLight } from './looking/useRemarkLight';
+import { useStretch } from './looking/useStretch';
 import styles from './ChartPane.module.css';
 import { ChartCanvas, type Pointed } from './ChartCanvas';
 import { ChartCaption } from './ChartCaption';
@@ -24,16 +32,27 @@ interface Props {
   lacks?: ReactNode;
   /** What stands there while nothing is picked. */
   starts: ReactNode;
+  /** Whether the closer look stands beside the chart, and what opens and closes it. */
+  looking: boolean;
+  onLooking: (looking: boolean) => void;
 }
 
 /** The chart with its title; every part of it is its own control. */
-export function ChartPane({ holder, size, sources, preview, busy, error, lacks, starts }: Props) {
+export function ChartPane({ holder, size, sources, preview, busy, error, lacks, starts, looking, onLooking }: Props) {
   const { spec, model } = preview;
   const figure = useRef<HTMLElement>(null);
   const [openPart, setOpenPart] = useState<ChartPart>();
   const [pointed, setPointed] = useState<Pointed>();
   const [rowsOf, setRowsOf] = useState<PlacedPoint>();
-  const { seen, from, setFrom } = useScrolled(model);
+  const [differing, setDiffering] = useState<Differing>();
+  const [remark, setRemark] = useState<{ place: number; series?: string }>();
+  const stretch = useStretch(model, spec, sources);
+  const scrolled = useScrolled(stretch ? undefined : model);
+  const seen = stretch?.seen ?? scrolled.seen;
+  const from = stretch ? stretch.now.from : scrolled.from;
+  const light = useRemarkLight(model, stretch);
+  const whole = useRef<HTMLDivElement>(null);
+  const { full, toggle: toggleFull } = useFullScreen(whole);
   // A click on the ground while a card is open closes it, and opens no other.
   const busyWith = useRef(false);
   const onPart = useCallback((part: ChartPart) => {
@@ -44,84 +63,133 @@ export function ChartPane({ holder, size, sources, preview, busy, error, lacks, 
   const aside = legend === 'left' || legend === 'right' || legend === 'bottom' ? legend : undefined;
   const trouble = error ?? preview.error?.message;
   return (
-    <div className={styles.pane}>
-      <figure
-        ref={figure}
-        className={styles.figure}
-        data-export="chart"
-        onPointerDownCapture={() => (busyWith.current = openPart !== undefined || pointed !== undefined)}
-        onClick={({ target }) => model && (target as Element).matches('[data-ground]') && onPart({ is: 'look' })}
-        data-ground
-        data-frame={spec?.look?.frame || undefined}
-        data-padded={spec?.look?.frame || spec?.look?.ground !== undefined || undefined}
-        style={spec?.look?.ground ? { background: spec.look.ground } : undefined}
-        aria-label={model ? `${model.title}. ${model.sentence}` : 'Chart'}
-      >
-        <div className={styles.scaled} data-ground style={scaledBy(spec?.look?.letters)}>
-          <ChartCaption model={model} spec={spec} aside={aside !== undefined} onOpen={setOpenPart} />
-          <div className={styles.middle} data-legend={aside} data-ground>
-            {aside && model && spec && <Legend model={model} spec={spec} onOpen={setOpenPart} />}
-            <div ref={holder} className={styles.holder} data-ground>
-              {model && seen && spec && size.width > 0 && (
-                <ChartCanvas
-                  model={model}
-                  seen={seen}
-                  spec={spec}
-                  sources={sources}
-                  from={from}
-                  onFrom={setFrom}
-                  open={openPart}
-                  onOpen={setOpenPart}
-                  onPart={onPart}
-                  pointed={pointed}
-                  onPointed={setPointed}
-                  onRows={setRowsOf}
-                />
-              )}
+    <div ref={whole} className={styles.whole} data-full={full || undefined}>
+      <div className={styles.pane}>
+        <figure
+          ref={figure}
+          className={styles.figure}
+          data-export="chart"
+          onPointerDownCapture={() => (busyWith.current = openPart !== undefined || pointed !== undefined)}
+          onClick={({ target }) => model && (target as Element).matches('[data-ground]') && onPart({ is: 'look' })}
+          data-ground
+          data-frame={spec?.look?.frame || undefined}
+          data-padded={spec?.look?.frame || spec?.look?.ground !== undefined || undefined}
+          style={spec?.look?.ground ? { background: spec.look.ground } : undefined}
+          aria-label={model ? `${model.title}. ${model.sentence}` : 'Chart'}
+        >
+          <div className={styles.scaled} data-ground style={scaledBy(spec?.look?.letters)}>
+            <ChartCaption model={model} spec={spec} aside={aside !== undefined} onOpen={setOpenPart} />
+            <div className={styles.middle} data-legend={aside} data-ground>
+              {aside && model && spec && <Legend model={model} spec={spec} onOpen={setOpenPart} />}
+              <div ref={holder} className={styles.holder} data-ground>
+                {model && seen && spec && size.width > 0 && (
+                  <ChartCanvas
+                    model={model}
+                    seen={seen}
+                    spec={spec}
+                    sources={sources}
+                    from={from}
+                    onFrom={scrolled.setFrom}
+                    open={openPart}
+                    onOpen={setOpenPart}
+                    onPart={onPart}
+                    pointed={pointed}
+                    onPointed={setPointed}
+                    onRows={setRowsOf}
+                    onDiffer={setDiffering}
+                    onRemark={(place, series) => setRemark({ place, ...(series === undefined ? {} : { series }) })}
+                    stretch={stretch}
+                    light={light}
+                  />
+                )}
+              </div>
             </div>
           </div>
-        </div>
-      </figure>
-      {lacks}
-      {!spec && !busy && !trouble && !lacks && starts}
-      {model && (
-        <div className={styles.tools} data-title={spec?.look?.title} data-no-export>
-          <PartsMenu
+        </figure>
+        {model && spec && stretch && (looking || !stretch.all || model.across.values.length > MANY_PLACES) && (
+          <Strip model={model} spec={spec} stretch={stretch} width={size.width} />
+        )}
+        {lacks}
+        {!spec && !busy && !trouble && !lacks && starts}
+        {model && (
+          <div className={styles.tools} data-title={spec?.look?.title} data-no-export>
+            {!full && (
+              <Button
+                size="small"
+                aria-pressed={looking}
+                type={looking ? 'primary' : 'default'}
+                onClick={() => onLooking(!looking)}
+              >
+                Look closer
+              </Button>
+            )}
+            <Button size="small" onClick={toggleFull} title={full ? 'Back (Esc)' : 'The chart alone, for showing'}>
+              {full ? 'Back' : 'Show large'}
+            </Button>
+            <PartsMenu
+              model={model}
+              onOpen={setOpenPart}
+              onPoint={() =>
+                setPointed({ x: model.size.plot.left + model.size.plot.width / 2, y: model.size.plot.top })
+              }
+            />
+          </div>
+        )}
+        {rowsOf && model && spec && (
+          <RowsBehind
+            key={JSON.stringify(rowsOf)}
+            point={rowsOf}
             model={model}
-            onOpen={setOpenPart}
-            onPoint={() => setPointed({ x: model.size.plot.left + model.size.plot.width / 2, y: model.size.plot.top })}
+            spec={spec}
+            sources={sources}
+            onClose={() => setRowsOf(undefined)}
           />
-        </div>
-      )}
-      {rowsOf && model && spec && (
-        <RowsBehind
-          key={JSON.stringify(rowsOf)}
-          point={rowsOf}
-          model={model}
-          spec={spec}
-          sources={sources}
-          onClose={() => setRowsOf(undefined)}
-        />
-      )}
-      {(busy || preview.fetching) && (
-        <div className={styles.busy} role="status">
-          <Spin size="small" />
-          <span>Drawing …</span>
-          {preview.fetching && model && (
-            <button type="button" className="action" onClick={preview.cancel}>
-              Cancel
-            </button>
-          )}
-        </div>
-      )}
-      {trouble && (
-        <p className={styles.error} role="alert">
-          {trouble}
-        </p>
+        )}
+        {differing && model && spec && (
+          <DifferencesDialog
+            asked={differing}
+            model={model}
+            spec={spec}
+            sources={sources}
+            onClose={() => setDiffering(undefined)}
+          />
+        )}
+        {remark && model && (
+          <CardPopover
+            open
+            onOpenChange={(next) => !next && setRemark(undefined)}
+            placement="left"
+            content={<RemarkCard model={model} {...remark} onDone={() => setRemark(undefined)} />}
+          >
+            <span className={styles.middlePoint} data-no-export />
+          </CardPopover>
+        )}
+        {(busy || preview.fetching) && (
+          <div className={styles.busy} role="status">
+            <Spin size="small" />
+            <span>Drawing …</span>
+            {preview.fetching && model && (
+              <button type="button" className="action" onClick={preview.cancel}>
+                Cancel
+              </button>
+            )}
+          </div>
+        )}
+        {trouble && (
+          <p className={styles.error} role="alert">
+            {trouble}
+          </p>
+        )}
+      </div>
+      {looking && !full && model && spec && (
+        <LookPanel model={model} spec={spec} sources={sources} light={light} onClose={() => onLooking(false)} />
       )}
     </div>
   );
 }
+
+/** Of more places than these the whole run in small is shown without being asked for. */
+const MANY_PLACES = 60;
 
 /** The places that are in sight of a chart that is scrolled; another chart begins at its own first end. */
 function useScrolled(model: ChartModel | undefined) {

@@ -18,9 +18,11 @@ export function Legend({
   spec: ChartSpec;
   onOpen: (part: ChartPart) => void;
 }) {
-  if (model.naming !== 'legend') return null;
+  const trends = model.trends ?? [];
+  const keys = model.colorKeys ?? [];
+  if (model.naming !== 'legend' && trends.length === 0 && keys.length === 0) return null;
   // Small copies name what is alike once.
-  const listed = model.series.filter(
+  const listed = (model.naming === 'legend' ? model.series : []).filter(
     (series, i) => model.series.findIndex((one) => (one.like ?? one.id) === (series.like ?? series.id)) === i,
   );
   const twoScales = model.scales.left && model.scales.right;
@@ -39,6 +41,36 @@ export function Legend({
           </button>
           <SeriesName series={series} spec={spec} />
           {twoScales && <span className="second">{series.side}</span>}
+        </li>
+      ))}
+      {trends.slice(0, MANY).map((trend) => (
+        <li key={`${trend.id} ${trend.of}`}>
+          <button
+            type="button"
+            className={styles.swatch}
+            onClick={() => onOpen({ is: 'trend', id: trend.id })}
+            aria-label={`Settings of ${trend.name}`}
+          >
+            <Mark name="circle" color={trend.color} shape="line" dash={trend.dash} />
+          </button>
+          <span>{trend.name}</span>
+        </li>
+      ))}
+      {keys.map((key) => (
+        <li key={key.layer} className={styles.colorKey}>
+          {key.colors && (
+            <>
+              <span>{key.name}</span>
+              <span>{key.low}</span>
+              <i style={{ background: `linear-gradient(90deg, ${key.colors.join(', ')})` }} aria-hidden />
+              <span>{key.high}</span>
+            </>
+          )}
+          {key.when?.map(({ color, words }) => (
+            <span key={words}>
+              <i className={styles.chip} style={{ background: color }} aria-hidden /> {words}
+            </span>
+          ))}
         </li>
       ))}
     </ul>

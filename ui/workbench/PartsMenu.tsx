@@ -37,6 +37,12 @@ export function PartsMenu({ model, onOpen, onPoint }: Props) {
         several ? (layers.length > 1 ? series.name.split(',')[0] : 'All series') : series.name,
       ),
     ),
+    ...[...new Map((model.trends ?? []).map((trend) => [trend.id, trend])).values()].map((trend) =>
+      item({ is: 'trend', id: trend.id }, trend.name),
+    ),
+    ...[...new Map((model.references ?? []).map((one) => [one.id, one])).values()].map((one) =>
+      item({ is: 'reference', id: one.id }, `Line: ${one.label}`),
+    ),
     // Small copies have each series many times: those alike look alike.
     ...(several && eachDrawing(model).is !== 'pie'
       ? [

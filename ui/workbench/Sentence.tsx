@@ -1,12 +1,13 @@
 'use client';
 
 import { memo, useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import type { ChartModel } from '@/core/layout';
 import { addLayer, columnsInPlay, sentenceParts, type ChartSpec, type Sources } from '@/core/spec';
 import { CardPopover } from '../cards/CardPopover';
 import type { Sheet } from '../api';
 import { ChoiceMenu } from './ChoiceMenu';
 import { EditorCard } from './editors/EditorCard';
-import { addable, choicesFor, type Choice, type ChoiceGroup, type Editor } from './menus';
+import { addable, choicesFor, compareChoices, type Choice, type ChoiceGroup, type Editor } from './menus';
 import { StepButtons } from './StepButtons';
 import styles from './Sentence.module.css';
 import { useWork } from './store';
@@ -18,12 +19,15 @@ export const Sentence = memo(function Sentence({
   sources,
   picking,
   starts,
+  model,
 }: {
   sheet: Sheet;
   sources: Sources;
   picking: ReturnType<typeof usePicking>;
   /** How many charts are shown to begin with. */
   starts: number;
+  /** The chart as it is drawn. */
+  model?: ChartModel;
 }) {
   const spec = useWork((state) => state.spec);
   const parts = useMemo(() => (spec ? sentenceParts(spec, sources) : []), [spec, sources]);
@@ -69,6 +73,7 @@ export const Sentence = memo(function Sentence({
   const more = [
     { words: 'another amount', groups: [...add('Amount', 'amount'), ...overAll(spec), ...further] },
     ...(spec.split || spec.across.as === 'bins' ? [] : [{ words: 'a split', groups: add('One series per', 'group') }]),
+    { words: 'to compare with', groups: compareChoices(spec, sources, model) },
   ].filter(({ groups }) => groups.some(({ choices }) => choices.length > 0));
   return (
     <section className={styles.line} aria-label="The chart in a sentence">
@@ -109,6 +114,7 @@ export const Sentence = memo(function Sentence({
                 sheet={sheet}
                 spec={spec}
                 sources={sources}
+                model={model}
                 onDone={() => setEditor(undefined)}
               />
             )

@@ -42,10 +42,13 @@ export const SheetPicker = memo(function SheetPicker({
   sheet,
   picking,
   jump,
+  onFold,
 }: {
   sheet: Sheet;
   picking: Picking;
   jump?: Jump;
+  /** Folds the sheet away. */
+  onFold?: () => void;
 }) {
   const scroller = useRef<HTMLDivElement>(null);
   const { columns } = sheet;
@@ -201,6 +204,11 @@ export const SheetPicker = memo(function SheetPicker({
             }}
           >
             {unreadTotal.toLocaleString('en-GB')} {unreadTotal === 1 ? 'cell' : 'cells'} could not be read
+          </button>
+        )}
+        {onFold && (
+          <button type="button" className={styles.fold} onClick={onFold} title="The chart gets the whole width">
+            ‹ Fold away
           </button>
         )}
       </footer>

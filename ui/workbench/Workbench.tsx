@@ -85,20 +85,32 @@ function picksOf(spec: ChartSpec): string[] {
 }
 
 function Bench({ sheet, kept }: { sheet: Sheet; kept: string }) {
+  const store = useWorkStore();
   const holder = useRef<HTMLDivElement>(null);
   const size = useElementSize(holder);
   const picking = usePicking(sheet, size);
   const { sources, others, lost } = useSources(sheet);
   const gone = useGone(sheet, sources, lost);
-  const drawn = usePreview(sheet, others, size, gone.length > 0);
+  const drawn = usePreview(sheet, others, size, gone.length > 0, lost.length);
   const preview = gone.length > 0 ? { ...drawn, spec: undefined, model: undefined, error: null } : drawn;
   const suggestions = useSuggestions(sheet, picking.size);
   const starts = useStarts(sheet, picking.picks.length === 0 && preview.spec === undefined, picking.size);
   const foretell = useForetell(sheet, others, size);
   const correct = useCorrections(sheet);
-  const { tab, takeOver } = useOneTab(useWorkStore(), kept);
+  const { tab, takeOver } = useOneTab(store, kept);
   const [jump, setJump] = useState<Jump>();
   const [share, setShare] = useKept('up-chart:sheet-width', SHEET_WIDTH);
+  const [folded, setFolded] = useKept('up-chart:sheet-folded', false);
+  const [looking, setLooking] = useKept('up-chart:looking', false);
+  const look = useCallback(
+    (next: boolean) => {
+      setLooking(next);
+      // Beside an open sheet there would be no room left for the chart.
+      if (next && (window.innerWidth * (100 - share)) / 100 - PANEL < LEAST_CHART) setFolded(true);
+    },
+    [setLooking, setFolded, share],
+  );
+  useEffect(() => store.setState({ columns: sources.columns }), [store, sources.columns]);
   useUndoKeys();
   const spec = useWork((state) => state.spec);
   const saved = useWork((state) => state.saved);
@@ -130,22 +142,31 @@ function Bench({ sheet, kept }: { sheet: Sheet; kept: string }) {
           {gone.length > 0 && spec ? (
             <PlainSentence spec={spec} sheet={sheet} sources={sources} lost={lost} />
           ) : (
-            <Sentence sheet={sheet} sources={sources} picking={picking} starts={starts.starts.length} />
+            <Sentence sheet={sheet} sources={sources} picking={picking} starts={starts.starts.length} model={model} />
           )}
           <main
             className={styles.main}
+            data-folded={folded || undefined}
             style={{ '--sheet': `${share}fr`, '--chart': `${100 - share}fr` } as CSSProperties}
           >
             {!preview.model && gone.length === 0 && <h1 className="sr">A new chart of {sheet.name}</h1>}
-            <SheetPicker sheet={sheet} picking={picking} jump={jump} />
-            <Divider
-              label="Width of the sheet"
-              value={share}
-              least={14}
-              most={80}
-              onChange={setShare}
-              onReset={() => setShare(SHEET_WIDTH)}
-            />
+            {folded ? (
+              <button type="button" className={styles.unfold} onClick={() => setFolded(false)}>
+                <span>Show the sheet ›</span>
+              </button>
+            ) : (
+              <SheetPicker sheet={sheet} picking={picking} jump={jump} onFold={() => setFolded(true)} />
+            )}
+            {!folded && (
+              <Divider
+                label="Width of the sheet"
+                value={share}
+                least={14}
+                most={80}
+                onChange={setShare}
+                onReset={() => setShare(SHEET_WIDTH)}
+              />
+            )}
             <section className={styles.chartSide} aria-label="Chart">
               <ChartPane
                 holder={holder}
@@ -155,12 +176,14 @@ function Bench({ sheet, kept }: { sheet: Sheet; kept: string }) {
                 busy={picking.busy}
                 error={picking.error}
                 starts={<Starts sheet={sheet} starts={starts} />}
+                looking={looking}
+                onLooking={look}
                 lacks={
                   gone.length > 0 &&
                   spec && <GonePane spec={spec} gone={gone} lost={lost} sheet={sheet} sources={sources} />
                 }
               />
-              {gone.length === 0 && <Suggestions suggestions={suggestions} chosen={current} />}
+              {gone.length === 0 && !(folded && looking) && <Suggestions suggestions={suggestions} chosen={current} />}
             </section>
           </main>
           <Checks checks={checks} sheet={sheet} onShow={show} />
@@ -169,6 +192,10 @@ function Bench({ sheet, kept }: { sheet: Sheet; kept: string }) {
     </ForetellingProvider>
   );
 }
+
+/** How wide the closer look is, and what the chart needs beside it, in pixels. */
+const PANEL = 276;
+const LEAST_CHART = 640;
 
 /** The sheet has so much of the width at first, in percent. */
 const SHEET_WIDTH = 38.5;

@@ -2,7 +2,7 @@ import { createContext, useContext } from 'react';
 import { temporal, type TemporalState } from 'zundo';
 import { createStore, useStore, type StoreApi } from 'zustand';
 import { persist, type PersistStorage } from 'zustand/middleware';
-import type { ChartSpec } from '@/core/spec';
+import { fitLooking, type ChartSpec, type Columns } from '@/core/spec';
 import type { CorrectionStep } from '../cards/correcting';
 import { laterStorage, removeItem } from './later-storage';
 
@@ -20,6 +20,8 @@ export interface Work {
 export interface WorkState extends Work {
   /** The chart as it was last saved, with its id and revision. */
   saved?: { id: string; revision: number; spec: ChartSpec };
+  /** The columns of the sheet: what a change leaves without a place goes by them. */
+  columns?: Columns;
   /** One change, one step of undo. */
   set: (work: Partial<Work>) => void;
   edit: (change: (spec: ChartSpec) => ChartSpec) => void;
@@ -55,7 +57,12 @@ export function createWorkStore(key: string, initial: Work & Pick<WorkState, 'sa
         (set) => ({
           ...initial,
           set: (work) => set(work),
-          edit: (change) => set(({ spec }) => (spec ? { spec: change(spec) } : {})),
+          edit: (change) =>
+            set(({ spec, columns }) => {
+              if (!spec) return {};
+              const next = change(spec);
+              return { spec: columns ? fitLooking(next, columns, spec) : next };
+            }),
           setSaved: (saved) => set({ saved }),
         }),
         {

@@ -108,13 +108,13 @@ export function usePicking(sheet: Sheet, shown: Size) {
 }
 
 /** The drawing model of the chart in work; the old one stays until the new one is there, and a slow one can be given up. */
-export function usePreview(sheet: Sheet, others: readonly Sheet[], size: Size, lacking = false) {
+export function usePreview(sheet: Sheet, others: readonly Sheet[], size: Size, lacking = false, lost = 0) {
   const store = useWorkStore();
   const client = useQueryClient();
   const spec = useWork((state) => state.spec);
   const recommended = useWork((state) => state.recommended);
-  // Until the other sheets are there nothing can be drawn of them.
-  const ready = spec !== undefined && !lacking && size.width > 0 && otherSheets(spec).length === others.length;
+  // Until the other sheets are there nothing can be drawn of them; those that were deleted do not come any more.
+  const ready = spec !== undefined && !lacking && size.width > 0 && otherSheets(spec).length === others.length + lost;
   const query = useQuery<ChartModel>({
     queryKey: previewKey(spec, sheet, others, size),
     queryFn: ready ? ({ signal }) => drawChart(spec, sheet, others, size, signal) : skipToken,

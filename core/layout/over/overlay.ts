@@ -22,8 +22,10 @@ export interface Overlay {
   readonly trends: readonly ModelTrend[];
   readonly references: readonly ModelReference[];
   readonly remarks: readonly ModelRemark[];
+  /** How many of the places at the end lie beyond the data. */
+  readonly ahead: number;
 }
-export const NO_OVERLAY: Overlay = { trends: [], references: [], remarks: [] };
+export const NO_OVERLAY: Overlay = { trends: [], references: [], remarks: [], ahead: 0 };
 
 type Beside = Pick<
   ChartModel,
@@ -77,7 +79,7 @@ export function overlayOf(
   }));
   const colorKeys = looked.colorKeys.map((key) => colorWords(key, layerOf(key.layer), spec, sources));
   return {
-    over: { trends, references, remarks },
+    over: { trends, references, remarks, ahead: looked.ahead },
     beside: {
       ...(trends.length > 0 ? { trends } : {}),
       ...(references.length > 0 ? { references } : {}),

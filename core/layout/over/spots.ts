@@ -35,7 +35,7 @@ const LONGEST = 150;
 /** The overlay with the places of its names and numbers, in pixels; none covers another. */
 export function withSpots(over: Overlay, drawn: Drawn): Overlay {
   if (over.references.length === 0 && over.remarks.length === 0) return over;
-  const taken: Box[] = [];
+  const taken: Box[] = aheadWords(over.ahead, drawn);
   const references = over.references.map((one) => referenceSpot(one, drawn, taken));
   const boxes = [
     ...taken,
@@ -45,6 +45,16 @@ export function withSpots(over: Overlay, drawn: Drawn): Overlay {
     }),
   ];
   return { ...over, references, remarks: remarkSpots(over.remarks, drawn, boxes) };
+}
+
+/** The words on the ground of what is carried on. */
+function aheadWords(ahead: number, { plot, lying, across, banded }: Drawn): Box[] {
+  const count = across.values.length;
+  if (ahead === 0 || lying || count === 0) return [];
+  const x = plot.left + alongPlaces(Math.max(count - ahead, 0), count, banded) * plot.width;
+  return [
+    { x: Math.max(x - plot.width / Math.max(count - 1, 1) / 2, plot.left), y: plot.top, width: 76, height: HEIGHT + 4 },
+  ];
 }
 
 /** The name of a reference at its end: over a level line, beside an upright one, a row lower where another stands. */

@@ -26,6 +26,7 @@ export const few: Finder = ({ frame, isAmount }) => {
       return [
         {
           is: 'few',
+          at: order[0].at,
           count,
           of: order.length,
           share,

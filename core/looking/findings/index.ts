@@ -31,7 +31,11 @@ export function findingsOf(frame: Frame, spec: ChartSpec): Finding[] {
   for (const one of found) {
     const said = kept.some(
       (other) =>
-        (one.at !== undefined && other.at === one.at && (other.series === one.series || other.is === 'overtaking')) ||
+        (one.at !== undefined &&
+          other.at === one.at &&
+          !GENERAL.has(one.is) &&
+          !GENERAL.has(other.is) &&
+          (other.series === one.series || other.is === 'overtaking')) ||
         (one.is === other.is && one.series === other.series && one.is !== 'season' && one.is !== 'jump') ||
         repeats(one, other),
     );
@@ -40,6 +44,9 @@ export function findingsOf(frame: Frame, spec: ChartSpec): Finding[] {
   }
   return kept;
 }
+
+/** What speaks of all places, though it is kept at one of them. */
+const GENERAL: ReadonlySet<Finding['is']> = new Set(['season', 'few']);
 
 /** The highest month of all is no news beside the month that is highest every year. */
 function repeats(one: Finding, other: Finding): boolean {

@@ -25,6 +25,7 @@ export const season: Finder = ({ series, whole, seasons, rounds, per, frame }) =
       return [
         {
           is: 'season',
+          at: winners.filter(({ at }) => seasons[at].place === best[0]).at(-1)?.at,
           series: one.id,
           high,
           season: { cycle, place: best[0] },

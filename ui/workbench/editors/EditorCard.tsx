@@ -7,6 +7,11 @@ import { Card } from '../../cards/Card';
 import { CalendarFields } from '../CalendarFields';
 import { FilterCard } from './FilterCard';
 import { FormulaCard } from './FormulaCard';
+import type { ChartModel } from '@/core/layout';
+import { ColorsCard } from '../looking/ColorsCard';
+import { ReferenceCard } from '../looking/ReferenceCard';
+import { RemarkCard } from '../looking/RemarkCard';
+import { TrendCard } from '../looking/TrendCard';
 import { SheetCard } from './SheetCard';
 
 /** The card that a word of the sentence opened. */
@@ -15,12 +20,15 @@ export function EditorCard({
   sheet,
   spec,
   sources,
+  model,
   onDone,
 }: {
   editor: Editor;
   sheet: Sheet;
   spec: ChartSpec;
   sources: Sources;
+  /** The chart as it is drawn. */
+  model: ChartModel | undefined;
   onDone: () => void;
 }) {
   switch (editor.kind) {
@@ -36,6 +44,14 @@ export function EditorCard({
           <CalendarFields spec={spec} />
         </Card>
       );
+    case 'trend':
+      return model && <TrendCard model={model} spec={spec} sources={sources} id={editor.id} />;
+    case 'line':
+      return model && <ReferenceCard model={model} spec={spec} first={editor.at} onDone={onDone} />;
+    case 'remark':
+      return model && <RemarkCard model={model} onDone={onDone} />;
+    case 'colors':
+      return <ColorsCard spec={spec} sources={sources} layer={editor.layer} />;
     case 'sheet':
       return <SheetCard spec={spec} sources={sources} onDone={onDone} />;
   }

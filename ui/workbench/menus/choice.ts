@@ -16,7 +16,11 @@ export type Editor =
   | { readonly kind: 'formula'; readonly layer?: string }
   | { readonly kind: 'sheet'; readonly layer?: string }
   | { readonly kind: 'filter'; readonly at?: number }
-  | { readonly kind: 'calendar' };
+  | { readonly kind: 'calendar' }
+  | { readonly kind: 'trend'; readonly id?: string }
+  | { readonly kind: 'line'; readonly at?: 'value' | 'figure' | 'place' | 'sheet' }
+  | { readonly kind: 'remark' }
+  | { readonly kind: 'colors'; readonly layer: string };
 
 export interface ChoiceGroup {
   readonly title?: string;

@@ -1,4 +1,12 @@
-import { bringBack, removeFilter, type ChartSpec, type SentencePart, type Sources } from '@/core/spec';
+import {
+  bringBack,
+  removeFilter,
+  removeTrend,
+  setStyle,
+  type ChartSpec,
+  type SentencePart,
+  type Sources,
+} from '@/core/spec';
 import { acrossChoices, keepChoices, stepChoices, withinChoices, orderGroups, partialChoices } from './across';
 import type { ChoiceGroup } from './choice';
 import { amountChoices, shapeChoices, sideChoices, stackChoices, summaryChoices, thenChoices } from './layer';
@@ -8,6 +16,7 @@ export type { Choice, ChoiceGroup, Editor } from './choice';
 export { stepsOf } from './across';
 export { shapeChoices, sideChoices, summaryChoices, thenChoices, stackChoices } from './layer';
 export { addable } from './split';
+export { compareChoices } from './compare';
 
 /** What a part of the sentence can be changed to. */
 export function choicesFor(
@@ -54,6 +63,34 @@ export function choicesFor(
           ],
         },
       ];
+    case 'trend': {
+      const trend = spec.trends?.[part.at ?? 0];
+      return trend
+        ? [
+            {
+              choices: [
+                { key: 'change', words: 'Change …', opens: { kind: 'trend', id: trend.id } },
+                { key: 'drop', words: 'Take it away', edit: (now) => removeTrend(now, trend.id) },
+              ],
+            },
+          ]
+        : [];
+    }
+    case 'color':
+      return layer
+        ? [
+            {
+              choices: [
+                { key: 'change', words: 'Change …', opens: { kind: 'colors', layer: layer.id } },
+                {
+                  key: 'drop',
+                  words: 'One colour again',
+                  edit: (now) => setStyle(now, layer.id, { colorBy: undefined }),
+                },
+              ],
+            },
+          ]
+        : [];
     case 'aside':
       return [{ choices: [{ key: 'back', words: 'Bring it back', edit: (now) => bringBack(now, part.at ?? 0) }] }];
     default:

@@ -19,6 +19,7 @@ import { Card, Field } from '../../cards/Card';
 import { DASHES, LineWidth, PointSize } from './mark-fields';
 import { shapeChoices, sideChoices, summaryChoices, type Choice } from '../menus';
 import { FigureFields, PieFields } from './FigureFields';
+import { ColorByLine } from '../looking/ColorByLine';
 import { LayerColors } from './LayerColors';
 import { ValuesFields } from './ValuesFields';
 import { useWork } from '../store';
@@ -85,6 +86,7 @@ export function LayerCard({
         </Field>
       )}
       <LayerColors layer={layer} model={model} />
+      {hasScales(model) && spec.across.as !== 'number' && <ColorByLine layer={layer} spec={spec} sources={sources} />}
       {(layer.shape === 'line' || layer.shape === 'area') && (
         <>
           <Field label="Line">

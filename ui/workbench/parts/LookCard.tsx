@@ -1,11 +1,12 @@
 'use client';
 
-import { Checkbox, Radio } from 'antd';
+import { Checkbox, Radio, Select } from 'antd';
 import { LOCALE, LOCALES, type Locale } from '@/core/calendar';
-import { SURFACE } from '@/core/layout';
-import { plainLook, setLook, type ChartLook, type ChartSpec } from '@/core/spec';
+import { PALETTES, SURFACE } from '@/core/layout';
+import { plainLook, setLook, setPalette, type ChartLook, type ChartSpec } from '@/core/spec';
 import { Card, Field, SelectField } from '../../cards/Card';
 import { ColorField } from '../../cards/ColorField';
+import styles from '../../cards/cards.module.css';
 import { useWork } from '../store';
 
 /** The places whose way of writing is followed, by their names. */
@@ -50,6 +51,29 @@ export function LookCard({ spec }: { spec: ChartSpec }) {
           { value: 'none', label: 'None' },
         ]}
       />
+      <Field label="Palette">
+        <Select
+          size="small"
+          aria-label="Palette"
+          value={look.palette ?? PALETTES[0].name}
+          onChange={(palette: string) =>
+            edit((now) => setPalette(now, palette === PALETTES[0].name ? undefined : palette))
+          }
+          options={PALETTES.map(({ name, words, colors }) => ({
+            value: name,
+            label: (
+              <span className={styles.palette}>
+                <span aria-hidden>
+                  {colors.map((color) => (
+                    <i key={color} style={{ background: color }} />
+                  ))}
+                </span>
+                {words}
+              </span>
+            ),
+          }))}
+        />
+      </Field>
       <SelectField
         label="Numbers and dates"
         value={look.locale ?? LOCALE}

@@ -2,6 +2,8 @@ import type { ReactNode } from 'react';
 import type { ChartModel } from '@/core/layout';
 import type { ChartSpec, Sources } from '@/core/spec';
 import type { ChartPart } from '../../chart/part';
+import { ReferenceCard } from '../looking/ReferenceCard';
+import { TrendCard } from '../looking/TrendCard';
 import { AcrossCard } from './AcrossCard';
 import { GridCard } from './GridCard';
 import { LayerCard } from './LayerCard';
@@ -16,7 +18,7 @@ export function cardOf(
   model: ChartModel,
   spec: ChartSpec,
   sources: Sources,
-  onOpen: (part: ChartPart) => void,
+  onOpen: (part: ChartPart | undefined) => void,
 ): ReactNode {
   switch (part.is) {
     case 'scale':
@@ -36,6 +38,18 @@ export function cardOf(
       const onLayer = () => one && onOpen({ is: 'layer', id: one.layer });
       return one && <SeriesCard series={one} model={model} spec={spec} onLayer={onLayer} />;
     }
+    case 'trend':
+      return (
+        spec.trends?.some(({ id }) => id === part.id) && (
+          <TrendCard model={model} spec={spec} sources={sources} id={part.id} />
+        )
+      );
+    case 'reference':
+      return (
+        spec.references?.some(({ id }) => id === part.id) && (
+          <ReferenceCard model={model} spec={spec} id={part.id} onDone={() => onOpen(undefined)} />
+        )
+      );
     case 'layer': {
       const layer = spec.layers.find(({ id }) => id === part.id);
       return layer && <LayerCard layer={layer} model={model} spec={spec} sources={sources} />;

@@ -6,7 +6,9 @@ import type { ChartModel } from '@/core/layout';
 import { column, setAside, stepInto, type ChartSpec, type PlacedPoint, type Sources } from '@/core/spec';
 import { Card, SelectField } from '../../cards/Card';
 import styles from '../../cards/cards.module.css';
+import { placesBefore } from '@/core/then';
 import { partOfSeries, type ChartPart } from '../../chart/part';
+import type { Differing } from '../looking/DifferencesDialog';
 import { useWork } from '../store';
 
 interface Props {
@@ -20,13 +22,28 @@ interface Props {
   /** Opens the card of a part. */
   onLook: (part: ChartPart) => void;
   onRows: (point: PlacedPoint) => void;
+  /** Asks why the place differs from another one. */
+  onDiffer: (differing: Differing) => void;
+  /** Writes a remark there. */
+  onRemark: (place: number, series: string | undefined) => void;
   onDone: () => void;
 }
 
 const ALL = '(all)';
 
 /** What can be done with a point: see its rows, set it aside, step into its group. */
-export function PointCard({ model, spec, sources, place: clicked, series: near, onLook, onRows, onDone }: Props) {
+export function PointCard({
+  model,
+  spec,
+  sources,
+  place: clicked,
+  series: near,
+  onLook,
+  onRows,
+  onDiffer,
+  onRemark,
+  onDone,
+}: Props) {
   const edit = useWork((state) => state.edit);
   const [place, setPlace] = useState(clicked ?? 0);
   const [series, setSeries] = useState(model.series.length === 1 ? model.series[0].id : (near ?? ALL));
@@ -37,6 +54,8 @@ export function PointCard({ model, spec, sources, place: clicked, series: near, 
   const copies = new Map((model.panels ?? []).flatMap((panel) => panel.series.map((id) => [id, panel.label] as const)));
   const shown = only === undefined ? undefined : model.series.find(({ id }) => id === only);
   const value = shown?.labels[place];
+  const measured = place < values.length - (model.across.ahead ?? 0);
+  const others = comparedWith(model, place, spec);
   const doing = (work: () => void) => () => {
     work();
     onDone();
@@ -82,6 +101,11 @@ export function PointCard({ model, spec, sources, place: clicked, series: near, 
         >
           Set aside
         </Button>
+        {!model.panels && (
+          <Button size="small" onClick={doing(() => onRemark(place, single ? undefined : only))}>
+            Write a remark
+          </Button>
+        )}
         {shown && (
           <Button size="small" onClick={doing(() => onLook(partOfSeries(shown)))}>
             Look of {single ? 'the series' : shown.name}
@@ -93,8 +117,45 @@ export function PointCard({ model, spec, sources, place: clicked, series: near, 
           </Button>
         ))}
       </div>
+      {measured && others.length > 0 && (
+        <div className={styles.differ}>
+          <span className={styles.label}>Why does it differ?</span>
+          {others.map(({ at, words }) => (
+            <Button
+              key={words}
+              size="small"
+              onClick={doing(() =>
+                onDiffer({ from: at, to: place, ...(only === undefined || single ? {} : { series: only }) }),
+              )}
+            >
+              {words}
+            </Button>
+          ))}
+        </div>
+      )}
     </Card>
   );
+}
+
+/** The places that one would compare with: the one before, the same of the year before, any other. */
+function comparedWith({ across }: ChartModel, place: number, spec: ChartSpec): { at: number; words: string }[] {
+  const count = across.values.length - (across.ahead ?? 0);
+  const before = place > 0 ? place - 1 : undefined;
+  const follows = across.kind === 'time' || across.kind === 'cycle';
+  const year =
+    spec.across.as === 'time' && spec.across.step !== 'year'
+      ? placesBefore(across.values.map(String), spec.across.step, spec.calendar)[place]
+      : undefined;
+  const other = place === 0 ? 1 : 0;
+  return [
+    ...(follows && before !== undefined
+      ? [{ at: before, words: `Against ${across.labels[before]}, the one before` }]
+      : []),
+    ...(year !== undefined && year !== before
+      ? [{ at: year, words: `Against ${across.labels[year]}, a year before` }]
+      : []),
+    ...(count > 1 ? [{ at: follows ? (before ?? other) : other, words: 'Against any other …' }] : []),
+  ];
 }
 
 const MOST_INSIDE = 3;

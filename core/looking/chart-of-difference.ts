@@ -1,0 +1,79 @@
+import { fromIso, isoDateTime, offset, stepLabel, cycleLabel } from '../calendar';
+import { isNumeric } from '../inference';
+import {
+  column,
+  mannerOf,
+  readSeriesId,
+  typedValue,
+  type ChartSpec,
+  type Filter,
+  type Layer,
+  type Sources,
+} from '../spec';
+
+interface Asked {
+  readonly from: string | number;
+  readonly to: string | number;
+  readonly series?: string;
+}
+
+/**
+ * The chart of a difference: what two places come to by a Group, beside each other. `undefined` where a place cannot be
+ * said as a filter of rows, as a weekday of dates cannot.
+ */
+export function chartOfDifference(spec: ChartSpec, sources: Sources, asked: Asked, by: string): ChartSpec | undefined {
+  const read = asked.series === undefined ? undefined : readSeriesId(asked.series, spec);
+  const layer = spec.layers.find(({ id }) => id === (read?.layer ?? spec.layers[0].id)) ?? spec.layers[0];
+  if (layer.from) return undefined;
+  const [from, to] = [asked.from, asked.to].map((place) => placeFilter(place, spec, sources));
+  if (!from || !to) return undefined;
+  const split: Filter[] =
+    read?.split !== undefined && spec.split && !spec.split.step
+      ? [{ column: spec.split.column, keep: [typedValue(read.split, column(sources.columns, spec.split.column))] }]
+      : [];
+  const shared = [...spec.filters, ...split];
+  const { amount, summary } = layer;
+  const one = (id: string, name: string): Layer => ({ id, amount, summary, shape: 'column', side: 'left', name });
+  const names = [asked.from, asked.to].map((place) => placeName(place, spec));
+  return {
+    version: 1,
+    sheet: spec.sheet,
+    ...(spec.calendar ? { calendar: spec.calendar } : {}),
+    across: { as: 'group', column: by, keep: 20 },
+    layers: [
+      one('l1', names[0]),
+      { ...one('l2', names[1]), from: { sheet: spec.sheet, across: by, filters: [...shared, to] } },
+    ],
+    filters: [...shared, from],
+    scales: { left: { fit: 'zero' } },
+    text: { title: `${names[1]} against ${names[0]}, by ${column(sources.columns, by).name}` },
+    ...(spec.look ? { look: spec.look } : {}),
+  };
+}
+
+/** The rows of a place as a filter. */
+function placeFilter(
+  place: string | number,
+  { across, calendar }: ChartSpec,
+  { columns }: Sources,
+): Filter | undefined {
+  void calendar;
+  const profile = column(columns, across.column);
+  switch (across.as) {
+    case 'time': {
+      if (isNumeric(profile)) return { column: across.column, keep: [Number(String(place).slice(0, 4))] };
+      const start = fromIso(String(place));
+      return { column: across.column, from: isoDateTime(start), to: isoDateTime(offset(start, across.step, 1)) };
+    }
+    case 'group':
+      return { column: across.column, keep: [typedValue(String(place), profile)] };
+    default:
+      return undefined;
+  }
+}
+
+function placeName(place: string | number, spec: ChartSpec): string {
+  if (spec.across.as === 'time') return stepLabel(String(place), spec.across.step, mannerOf(spec));
+  if (spec.across.as === 'cycle') return cycleLabel(Number(place), spec.across.cycle, true, spec.look?.locale);
+  return String(place);
+}

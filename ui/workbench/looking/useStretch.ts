@@ -1,0 +1,122 @@
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { scrollOf, withView, inView, type ChartModel } from '@/core/layout';
+import type { Stretch } from '@/core/looking';
+import { setView, type ChartSpec, type Sources, type View } from '@/core/spec';
+import { useWork } from '../store';
+
+/** The stretch in sight: how it is moved, and the chart laid out for it. */
+export interface StretchInSight {
+  /** All places of the chart. */
+  readonly count: number;
+  readonly now: Stretch;
+  /** Whether all places are in sight. */
+  readonly all: boolean;
+  /** Shows a stretch while it is being moved: nothing is kept, nothing is asked. */
+  readonly move: (to: Stretch) => void;
+  /** Shows a stretch and keeps it with the chart, as one step of undo. */
+  readonly keep: (to: Stretch | View | undefined) => void;
+  readonly seen: ChartModel;
+}
+
+/** How long after the last turn of the wheel a stretch is kept, in ms. */
+const SETTLED_MS = 350;
+/** At least so many places stay in sight. */
+const LEAST = 3;
+
+/** Whether a chart has places in a row of which a stretch can be shown. */
+export const hasStretches = ({ across, drawing, panels, points }: ChartModel): boolean =>
+  drawing.is !== 'pie' &&
+  drawing.is !== 'figure' &&
+  !panels &&
+  !points &&
+  across.values.length > LEAST &&
+  (across.kind === 'time' || (across.kind !== 'group' && across.kind !== 'cycle'));
+
+export function useStretch(
+  model: ChartModel | undefined,
+  spec: ChartSpec | undefined,
+  sources: Sources,
+): StretchInSight | undefined {
+  const edit = useWork((state) => state.edit);
+  const [moved, setMoved] = useState<{ of: ChartModel; to: Stretch }>();
+  const settle = useRef<ReturnType<typeof setTimeout>>(undefined);
+  useEffect(() => () => clearTimeout(settle.current), []);
+  const count = model?.across.values.length ?? 0;
+  const suits = model !== undefined && hasStretches(model);
+  const first = useMemo(() => (model && suits ? firstView(model) : undefined), [model, suits]);
+  const live = moved && moved.of === model ? moved.to : undefined;
+  const seen = useMemo(() => {
+    if (!model || !spec || !suits) return undefined;
+    if (!live && !first) return inView(model);
+    const to = live ?? first ?? undefined;
+    const whole = to && to.from <= 0 && to.to >= count - 1;
+    return inView(withView(unscrolled(model), whole ? undefined : to, spec, sources));
+  }, [model, spec, sources, live, first, suits, count]);
+  const move = useCallback(
+    (to: Stretch) => {
+      if (model) setMoved({ of: model, to: within(to, count) });
+    },
+    [model, count],
+  );
+  const keep = useCallback(
+    (to: Stretch | View | undefined) => {
+      if (!model) return;
+      clearTimeout(settle.current);
+      const asView = (wanted: Stretch): View | undefined => {
+        const { from, to: end } = within(wanted, count);
+        const values = model.across.values;
+        return from <= 0 && end >= count - 1 ? undefined : { from: values[from], to: values[end] };
+      };
+      if (!to) {
+        setMoved({ of: model, to: { from: 0, to: count - 1 } });
+        edit((now) => setView(now, undefined));
+        return;
+      }
+      const stretch = isStretch(to) ? to : undefined;
+      if (stretch) setMoved({ of: model, to: within(stretch, count) });
+      const view = stretch ? asView(stretch) : (to as View);
+      settle.current = setTimeout(() => edit((now) => setView(now, view)), stretch ? SETTLED_MS : 0);
+    },
+    [model, count, edit],
+  );
+  return useMemo(() => {
+    if (!seen || !model) return undefined;
+    const now = live ?? model.view ?? first ?? { from: 0, to: count - 1 };
+    return { count, now, all: now.from <= 0 && now.to >= count - 1, move, keep, seen };
+  }, [seen, model, live, first, count, move, keep]);
+}
+
+const isStretch = (one: Stretch | View): one is Stretch =>
+  'from' in one && typeof one.from === 'number' && typeof one.to === 'number';
+
+/** A stretch that lies within the places, and is not too short. */
+export function within({ from, to }: Stretch, count: number): Stretch {
+  const length = Math.min(Math.max(Math.round(to - from), LEAST - 1), count - 1);
+  const start = Math.min(Math.max(Math.round(from), 0), count - 1 - length);
+  return { from: start, to: start + length };
+}
+
+/** A stretch with its middle or a place in it kept, so many times as long. */
+export function widened({ from, to }: Stretch, times: number, count: number, around = (from + to) / 2): Stretch {
+  const length = to - from;
+  const next = Math.min(Math.max(length * times, LEAST - 1), count - 1);
+  const share = length > 0 ? (around - from) / length : 0.5;
+  const start = around - share * next;
+  return within({ from: start, to: start + next }, count);
+}
+
+/** Steps that do not fit and are scrolled begin at the end that was wished. */
+function firstView(model: ChartModel): Stretch | undefined {
+  const scroll = scrollOf(model);
+  if (!scroll || model.view) return undefined;
+  const count = model.across.values.length;
+  const from = scroll.first === 'end' ? count - scroll.shown : 0;
+  return { from, to: from + scroll.shown - 1 };
+}
+
+/** Without a scrolling of its own: the stretch does the same. */
+function unscrolled(model: ChartModel): ChartModel {
+  return scrollOf(model) && model.drawing.is === 'plot'
+    ? { ...model, drawing: { is: 'plot', lying: model.drawing.lying } }
+    : model;
+}
