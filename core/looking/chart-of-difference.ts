@@ -2,6 +2,9 @@ import { fromIso, isoDateTime, offset, stepLabel, cycleLabel } from '../calendar
 import { isNumeric } from '../inference';
 import {
   column,
+  layerUnit,
+  layerWords,
+  lowerFirst,
   mannerOf,
   readSeriesId,
   typedValue,
@@ -10,6 +13,9 @@ import {
   type Layer,
   type Sources,
 } from '../spec';
+
+/** More groups than these stand together. */
+const MOST_GROUPS = 20;
 
 interface Asked {
   readonly from: string | number;
@@ -33,23 +39,39 @@ export function chartOfDifference(spec: ChartSpec, sources: Sources, asked: Aske
       : [];
   const shared = [...spec.filters, ...split];
   const { amount, summary } = layer;
-  const one = (id: string, name: string): Layer => ({ id, amount, summary, shape: 'column', side: 'left', name });
   const names = [asked.from, asked.to].map((place) => placeName(place, spec));
+  const what = layerWords(layer, sources);
+  const one = (id: string, place: string): Layer => ({
+    id,
+    amount,
+    summary,
+    shape: 'column',
+    side: 'left',
+    name: `${what}, ${place}`,
+  });
+  const many = column(sources.columns, by).stats.distinct > MOST_GROUPS;
   return {
     version: 1,
     sheet: spec.sheet,
     ...(spec.calendar ? { calendar: spec.calendar } : {}),
-    across: { as: 'group', column: by, keep: 20 },
+    across: { as: 'group', column: by, ...(many ? { keep: MOST_GROUPS } : {}) },
     layers: [
       one('l1', names[0]),
       { ...one('l2', names[1]), from: { sheet: spec.sheet, across: by, filters: [...shared, to] } },
     ],
     filters: [...shared, from],
     scales: { left: { fit: 'zero' } },
-    text: { title: `${names[1]} against ${names[0]}, by ${column(sources.columns, by).name}` },
+    text: {
+      title: `${what}: ${names[1]} against ${names[0]}, by ${lowerFirst(column(sources.columns, by).name)}`,
+      left: withUnit(what, layerUnit(layer, sources)),
+    },
     ...(spec.look ? { look: spec.look } : {}),
   };
 }
+
+/** The signs of currencies are written by the scale itself. */
+const withUnit = (name: string, unit: string | undefined): string =>
+  unit && !/^[A-Z]{3}$/.test(unit) ? `${name} (${unit})` : name;
 
 /** The rows of a place as a filter. */
 function placeFilter(
@@ -57,7 +79,6 @@ function placeFilter(
   { across, calendar }: ChartSpec,
   { columns }: Sources,
 ): Filter | undefined {
-  void calendar;
   const profile = column(columns, across.column);
   switch (across.as) {
     case 'time': {

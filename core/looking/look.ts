@@ -69,10 +69,25 @@ function trendsOf(frame: Frame, spec: ChartSpec): { lines: TrendLine[]; refused:
   const along = alongOf(frame, spec.across.as === 'time' ? spec.across.step : undefined);
   const lines: TrendLine[] = [];
   const refused: Refused[] = [];
+  const layerOf = (id: string) => spec.layers.find((layer) => layer.id === id);
   for (const trend of spec.trends ?? []) {
     const own = seriesOf(trend, frame.series);
     if (own.length === 0)
       refused.push({ what: 'trend', id: trend.id, why: 'the series that it follows is not in the chart' });
+    const shape = layerOf(trend.layer)?.shape;
+    if (shape === 'pie' || shape === 'figure') {
+      refused.push({ what: 'trend', id: trend.id, why: 'a chart of this form has no scale to draw it on' });
+      continue;
+    }
+    const { stack = 'none', whole } = layerOf(trend.layer) ?? {};
+    if (stack !== 'none' && spec.split && !whole) {
+      refused.push({
+        what: 'trend',
+        id: trend.id,
+        why: 'parts that stand on each other have no height of their own; let them stand beside each other, or add all of it together as a line',
+      });
+      continue;
+    }
     for (const series of own) {
       const found = oneTrend(trend, series, frame, along);
       if ('why' in found) refused.push({ what: 'trend', id: trend.id, of: series.id, why: found.why });

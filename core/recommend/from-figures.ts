@@ -6,7 +6,7 @@ import { hasSteps, type ChartSpec, type Columns, type Side } from '../spec';
 import { draftSpec } from './draft';
 import { fitScales } from './fit';
 import type { Evidence } from './rules';
-import { assignSides, median } from './sides';
+import { assignSides, medianOf } from './sides';
 
 /** What holds on the desk for all new charts. */
 export interface Manners {
@@ -38,7 +38,7 @@ export function evidenceOf(draft: ChartSpec, frame: Frame, columns: Columns): Ev
   const sided = assignSides(
     draft,
     columns,
-    draft.layers.map((layer) => median(layerValues(frame, layer.id))),
+    draft.layers.map((layer) => medianOf(layerValues(frame, layer.id))),
   );
   const spec = keepLargest({ ...draft, layers: sided.layers }, frame);
   const kept = spec.across.as === 'group' ? (spec.across.keep ?? Infinity) + 1 : Infinity;
@@ -51,7 +51,7 @@ export function evidenceOf(draft: ChartSpec, frame: Frame, columns: Columns): Ev
     evenly: evenlySpaced(frame) && countsTurns(columns.get(draft.across.column)),
     ...(sided.crowded ? { crowded: sided.crowded } : {}),
     negative: frame.series.some(({ values }) => values.some((value) => value !== null && value < 0)),
-    nameLength: median(frame.across.values.map((value) => String(value).length)) ?? 0,
+    nameLength: medianOf(frame.across.values.map((value) => String(value).length)) ?? 0,
   };
 }
 

@@ -1,6 +1,17 @@
 import { readTable } from '@/testing/table';
 import { byKey, type ChartSpec } from '../spec';
-import { assignSides, carryOver, draftSpec, fitScales, median, propose, readRules, RULES, sortPicks, SOURCES } from '.';
+import {
+  assignSides,
+  carryOver,
+  draftSpec,
+  fitScales,
+  medianOf,
+  propose,
+  readRules,
+  RULES,
+  sortPicks,
+  SOURCES,
+} from '.';
 
 const days = Array.from({ length: 90 }, (_, i) =>
   new Date(Date.UTC(2025, 0, 1) + i * 86_400_000).toISOString().slice(0, 10),
@@ -159,7 +170,7 @@ describe('scales', () => {
   });
 
   test('the median of what is there', () =>
-    expect([median([3, null, 1, 2]), median([1, 2]), median([null])]).toEqual([2, 1.5, null]));
+    expect([medianOf([3, null, 1, 2]), medianOf([1, 2]), medianOf([null])]).toEqual([2, 1.5, null]));
 });
 
 test('what was changed by hand stays when another column is picked', () => {

@@ -1,3 +1,4 @@
+import { median } from '../statistics';
 import { layerUnit, layerWords, lowerFirst, type ChartSpec, type Columns, type Layer } from '../spec';
 
 /** How far apart sizes may be on one scale: more than tenfold and the smaller is crushed flat (common practice, no source). */
@@ -79,13 +80,6 @@ function whyRight(
 
 const rounded = (times: number) => Number(times.toPrecision(2)).toLocaleString('en-GB');
 
-/**
- * The median of what is there; null of nothing.
- * Example: `median([4, null, 1, 3])` is `3`.
- */
-export function median(values: readonly (number | null)[]): number | null {
-  const sorted = values.filter((value): value is number => value !== null).sort((a, b) => a - b);
-  if (sorted.length === 0) return null;
-  const middle = sorted.length >> 1;
-  return sorted.length % 2 ? sorted[middle] : (sorted[middle - 1] + sorted[middle]) / 2;
-}
+/** The median of what is there; null of nothing. Example: `medianOf([4, null, 1, 3])` is `3`. */
+export const medianOf = (values: readonly (number | null)[]): number | null =>
+  median(values.filter((value): value is number => value !== null)) ?? null;

@@ -63,7 +63,7 @@ export function overlayOf(
       value: one.value,
       ...(one.to === undefined ? {} : { to: one.to }),
       ...(one.at ? { at: one.at } : {}),
-      label: one.name ?? referenceWords(one, wish?.at, unit, labels, spec),
+      label: referenceLabel(one, wish?.at, unit, labels, spec),
       color: wish?.style?.color ?? REFERENCE_COLORS[nth % REFERENCE_COLORS.length],
       dash: wish?.style?.dash ?? 'dotted',
       width: wish?.style?.width ?? 1.5,
@@ -143,6 +143,18 @@ function modelTrend(
 function unitOnSide(side: Side, spec: ChartSpec, sources: Sources): string | undefined {
   const layer = spec.layers.find((one) => one.side === side);
   return layer && unitFor(layer, spec, sources);
+}
+
+/** A name that its user gave, with the value that it stands at; of dates the name alone. */
+function referenceLabel(
+  one: Looked['references'][number],
+  wish: unknown,
+  unit: string | undefined,
+  labels: readonly string[],
+  spec: ChartSpec,
+): string {
+  if (one.name === undefined) return referenceWords(one, wish, unit, labels, spec);
+  return one.on === 'across' ? one.name : `${one.name} ${referenceWords(one, undefined, unit, labels, spec)}`;
 }
 
 const FIGURE_WORDS = {

@@ -9,9 +9,9 @@ export function kindWords(trend: Pick<Trend, 'kind' | 'degree' | 'over'>, step?:
     case 'linear':
       return 'Straight line';
     case 'logarithmic':
-      return 'Quick first, then slow';
+      return 'Levelling off';
     case 'exponential':
-      return 'Growth by a share';
+      return 'Percent growth';
     case 'power':
       return 'Power curve';
     case 'polynomial':

@@ -37,6 +37,7 @@ export function findingsOf(frame: Frame, spec: ChartSpec): Finding[] {
           !GENERAL.has(other.is) &&
           (other.series === one.series || other.is === 'overtaking')) ||
         (one.is === other.is && one.series === other.series && one.is !== 'season' && one.is !== 'jump') ||
+        (one.is === other.is && one.at !== undefined && one.at === other.at) ||
         repeats(one, other),
     );
     if (!said) kept.push(one);

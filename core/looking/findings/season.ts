@@ -12,7 +12,7 @@ export const season: Finder = ({ series, whole, seasons, rounds, per, frame }) =
     const open = new Set(places.map(({ at }) => seasons[at].place)).size;
     const byRound = new Map<number, { at: number; value: number }[]>();
     for (const place of places) byRound.set(rounds[place.at], [...(byRound.get(rounds[place.at]) ?? []), place]);
-    const full = [...byRound.values()].filter((all) => all.length >= Math.min(open, length) * 0.9 && all.length > 2);
+    const full = [...byRound.values()].filter((all) => all.length >= Math.min(open, length) * 0.75 && all.length > 2);
     if (full.length < LEAST_ROUNDS[per] || frame.across.values.length < 2 * open) return [];
     return [true, false].flatMap((high): Finding[] => {
       const winners = full.map((all) => all.reduce((a, b) => ((high ? b.value > a.value : b.value < a.value) ? b : a)));

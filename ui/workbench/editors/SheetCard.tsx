@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { Button, Checkbox, Select } from 'antd';
 import { skipToken, useQuery } from '@tanstack/react-query';
 import { SUMMARY_KINDS, type ColumnProfile } from '@/core/inference';
-import { median, standingOf, whyApart } from '@/core/recommend';
+import { medianOf, standingOf, whyApart } from '@/core/recommend';
 import {
   addLayer,
   byKey,
@@ -201,7 +201,7 @@ async function sideBeside(
   try {
     const { series } = await api.preview(spec, 480, 240);
     const added = spec.layers[spec.layers.length - 1].id;
-    const middle = (id: string) => median(series.filter(({ layer }) => layer === id).flatMap(({ values }) => values));
+    const middle = (id: string) => medianOf(series.filter(({ layer }) => layer === id).flatMap(({ values }) => values));
     return whyApart({ unit, median: middle(first.id) }, { unit, median: middle(added) }) ? other : first.side;
   } catch {
     return first.side;

@@ -26,6 +26,7 @@ interface Props {
 }
 
 const MOST_PARTS = 40;
+const WHOLE = 1000;
 
 /** Why two places differ: of each Group how much each of its values added, the Group that explains most first. */
 export function DifferencesDialog({ asked: first, model, spec, sources, onClose }: Props) {
@@ -48,7 +49,10 @@ export function DifferencesDialog({ asked: first, model, spec, sources, onClose 
   const series = model.series.find(({ id }) => id === asked.series) ?? model.series[0];
   const layer = spec.layers.find(({ id }) => id === series?.layer) ?? spec.layers[0];
   const unit = layerUnit({ ...layer, then: undefined }, sources);
-  const write = (value: number) => writeFigure(Number(value.toPrecision(12)), unit, undefined, spec.look?.locale);
+  const large = data !== undefined && Math.max(Math.abs(data.from), Math.abs(data.to)) >= WHOLE;
+  // One table has one kind of figures: where the whole is in thousands, its parts have no pence.
+  const write = (value: number) =>
+    writeFigure(Number(value.toPrecision(12)), unit, large && unit !== '%' ? 0 : undefined, spec.look?.locale);
   const signed = (value: number) => (value > 0 ? `+${write(value)}` : write(value));
   const by = data?.by.find(({ column }) => column === chosen) ?? data?.by[0];
   const options = labels.slice(0, values.length - (model.across.ahead ?? 0)).map((label, at) => ({ value: at, label }));
