@@ -27,6 +27,11 @@ const coloursOf = (palette: readonly string[]): Color[] =>
   });
 const difference = differenceCiede2000();
 const toOklch = converter('oklch');
+const oklchOf = (colour: Color) => {
+  const found = toOklch(colour);
+  if (!found) throw new Error(`no colour: ${JSON.stringify(colour)}`);
+  return found;
+};
 const SIGHTS: readonly (readonly [string, Sight])[] = [
   ['normal sight', (colour) => colour],
   ['protanopia', filterDeficiencyProt(1) as Sight],
@@ -66,7 +71,9 @@ test('there are five palettes; each colour has 3:1 against the ground of the cha
 
 test('one ink has one hue, but for its greys', () => {
   const ink = PALETTES.find(({ name }) => name === 'ink')?.colors ?? [];
-  const hues = ink.map((hex) => toOklch(hex)).filter(({ c }) => c > 0.02);
+  const hues = coloursOf(ink)
+    .map(oklchOf)
+    .filter(({ c }) => c > 0.02);
   const all = hues.map(({ h = 0 }) => h);
   expect(Math.max(...all) - Math.min(...all)).toBeLessThan(20);
 });
@@ -78,7 +85,7 @@ test.each(Object.entries(SEQUENTIAL))(
     const mixed = interpolate([...stops], 'oklab');
     steps.forEach((hex, i) => expect(difference(hex, mixed(i / 10))).toBeLessThan(0.6));
     for (const [, see] of SIGHTS) {
-      const light = coloursOf(steps).map((colour) => toOklch(see(colour) ?? colour).l);
+      const light = coloursOf(steps).map((colour) => oklchOf(see(colour) ?? colour).l);
       light.slice(1).forEach((one, i) => expect(one).toBeLessThan(light[i]));
     }
   },

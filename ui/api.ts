@@ -98,6 +98,8 @@ export const api = {
   rowsBehindCsv: (spec: ChartSpec, point: PlacedPoint) =>
     callBlob('/api/rows-behind.csv', json('POST', { spec, ...point })),
   renameSheet: (id: string, name: string) => call<Sheet>(`/api/sheets/${id}`, json('PATCH', { name })),
+  keepColors: (id: string, colors: Record<string, string | null>) =>
+    call<Sheet>(`/api/sheets/${id}`, json('PATCH', { colors })),
   sayRow: (id: string, row: SheetChange['row']) => call<Sheet>(`/api/sheets/${id}`, json('PATCH', { row })),
   copySheet: (id: string) => call<Partial<Sheet> & { id: string }>(`/api/sheets/${id}/copy`, { method: 'POST' }),
   sheetCharts: (id: string) => call<SheetCharts>(`/api/sheets/${id}/charts`),

@@ -21,6 +21,7 @@ const chartWorker = {
     held.holdFor([sheet, ...others]);
     const sources = {
       columns: byKey(sheet.columns),
+      ...(sheet.colors ? { groupColors: sheet.colors } : {}),
       others: new Map(others.map(({ id, columns }) => [id, byKey(columns)])),
       names: new Map(others.map(({ id, name }) => [id, name])),
     };

@@ -7,6 +7,8 @@ export interface WorkerSheet {
   readonly version: string;
   readonly rowCount: number;
   readonly columns: readonly ColumnProfile[];
+  /** The colours that its groups have in every chart. */
+  readonly colors?: Readonly<Record<string, string>>;
 }
 
 /** By what held answers are told to be of the rows that a sheet has now. */

@@ -27,6 +27,8 @@ export interface Sheet {
   row?: RowSense;
   /** What its user said that a row is. */
   rowSaid?: RowSaid;
+  /** The colours that groups have in every chart of the sheet, by their words. */
+  colors?: Record<string, string>;
   choices: ReadingChange;
   /** What its user said of columns, by key. */
   corrections: Record<string, Correction>;
@@ -78,6 +80,8 @@ export interface ReadingChange extends ShapeChoices {
 export interface SheetChange {
   name?: string;
   row?: RowSaid | null;
+  /** Colours of groups by their words, beside those that are kept; null forgets one. */
+  colors?: Record<string, string | null>;
 }
 /** A correction of a column, of which `null` forgets a part. */
 export type CorrectionChange = { [Part in keyof Correction]?: Correction[Part] | null };

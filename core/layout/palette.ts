@@ -15,7 +15,29 @@ export const PALETTES: readonly {
   readonly name: string;
   readonly words: string;
   readonly colors: readonly string[];
-}[] = [{ name: 'garden', words: 'Garden', colors: PALETTE }];
+}[] = [
+  { name: 'garden', words: 'Garden', colors: PALETTE },
+  {
+    name: 'meadow',
+    words: 'Meadow, soft',
+    colors: ['#1b483f', '#928bb9', '#533e09', '#599d83', '#4a467f', '#928d44', '#577480', '#666b47'],
+  },
+  {
+    name: 'market',
+    words: 'Market, strong',
+    colors: ['#066a12', '#a84366', '#7b29e2', '#92972c', '#6b061e', '#8186f2', '#1e0d6d', '#e06e88'],
+  },
+  {
+    name: 'ink',
+    words: 'One ink, for print',
+    colors: ['#143b4e', '#259cc5', '#5b6266', '#026d9c', '#0a1216', '#838b8f'],
+  },
+  {
+    name: 'clear',
+    words: 'Clear, for colour-blind eyes',
+    colors: ['#316596', '#c0800a', '#06050a', '#8485f4', '#724006', '#918a85', '#3e075a', '#4a4a4a'],
+  },
+];
 export const SURFACE = '#fffdf8';
 export const INK = '#24302c';
 

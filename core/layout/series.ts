@@ -51,7 +51,7 @@ export function modelSeries(
       values: [...series.values],
       labels: series.values.map((value) => (value === null ? null : write(value))),
       color:
-        ownColor(series.split, spec) ??
+        ownColor(series.split, spec, sources) ??
         (likes.length === spec.layers.length ? layer.style?.color : undefined) ??
         seriesColor(colorPlace(series, i, frame, layer, likes), spec.look?.palette),
       ...(colors?.has(series.id) ? { colors: [...(colors.get(series.id) ?? [])] } : {}),
@@ -85,8 +85,9 @@ export function groupWords(split: NonNullable<FrameSeries['split']> | null): str
   return split === null ? '(blank)' : typeof split === 'boolean' ? (split ? 'Yes' : 'No') : String(split);
 }
 
-const ownColor = (split: FrameSeries['split'], { look }: ChartSpec) =>
-  split === undefined ? undefined : look?.colors?.[groupWords(split)];
+/** The colour that a group has in this chart, else in every chart of its sheet. */
+const ownColor = (split: FrameSeries['split'], { look }: ChartSpec, { groupColors }: Sources) =>
+  split === undefined ? undefined : (look?.colors?.[groupWords(split)] ?? groupColors?.[groupWords(split)]);
 
 function layerOf(spec: ChartSpec, id: string): Layer {
   const found = spec.layers.find((layer) => layer.id === id);

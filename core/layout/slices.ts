@@ -34,6 +34,7 @@ export interface PieWish {
   readonly unit?: string;
   readonly locale?: Locale;
   readonly colors?: ChartLook['colors'];
+  readonly palette?: string;
 }
 
 /**
@@ -45,7 +46,7 @@ export function slicesOf(
   series: Pick<ModelSeries, 'values' | 'labels'> | undefined,
   labels: readonly string[],
   size: Size,
-  { style = {}, unit, locale, colors }: PieWish = {},
+  { style = {}, unit, locale, colors, palette }: PieWish = {},
 ): { slices: Slice[]; plot: Plot; hole?: Extract<SingleDrawing, { is: 'pie' }>['hole'] } {
   const half = style.ring === 'half';
   const values = (series?.values ?? []).map((value) => (value !== null && value > 0 ? value : 0));
@@ -67,7 +68,7 @@ export function slicesOf(
           style.values === false
             ? ''
             : sliceWords(series?.labels[at] ?? '', writeValue(value / whole, '%', undefined, locale), style.valuesAs),
-        color: colors?.[String(frame.across.values[at])] ?? seriesColor(at),
+        color: colors?.[String(frame.across.values[at])] ?? seriesColor(at, palette),
       },
     ];
   });

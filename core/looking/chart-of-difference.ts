@@ -74,11 +74,7 @@ const withUnit = (name: string, unit: string | undefined): string =>
   unit && !/^[A-Z]{3}$/.test(unit) ? `${name} (${unit})` : name;
 
 /** The rows of a place as a filter. */
-function placeFilter(
-  place: string | number,
-  { across, calendar }: ChartSpec,
-  { columns }: Sources,
-): Filter | undefined {
+function placeFilter(place: string | number, { across }: ChartSpec, { columns }: Sources): Filter | undefined {
   const profile = column(columns, across.column);
   switch (across.as) {
     case 'time': {

@@ -11,6 +11,8 @@ export interface Sources {
   /** What a row is called, of the chart's own sheet and of the others by their ids: "job". */
   readonly rowName?: string;
   readonly rowNames?: ReadonlyMap<string, string>;
+  /** The colours that groups have in every chart of the sheet, by their words. */
+  readonly groupColors?: Readonly<Record<string, string>>;
   /** The day that windows go by, ISO 8601; without it the newest date of their column. */
   readonly today?: string;
 }

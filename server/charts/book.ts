@@ -47,4 +47,7 @@ export async function sheetBook(id: string): Promise<Book> {
   return { sheet, sheets: new Map([[id, sheet]]), sources: { columns: byKey(sheet.columns), ...rowNameOf(sheet) } };
 }
 
-const rowNameOf = ({ row }: ReadySheet) => (row?.name ? { rowName: row.name } : {});
+const rowNameOf = ({ row, groupColors }: ReadySheet) => ({
+  ...(row?.name ? { rowName: row.name } : {}),
+  ...(Object.keys(groupColors).length > 0 ? { groupColors } : {}),
+});

@@ -50,6 +50,8 @@ export const sheets = pgTable(
     row: jsonb('row').$type<RowSense>(),
     /** What its user said that a row is. */
     rowSaid: jsonb('row_said').$type<RowSaid>(),
+    /** The colours that groups have in every chart of the sheet, by their words. */
+    groupColors: jsonb('group_colors').$type<Record<string, string>>().notNull().default({}),
     tableName: text('table_name'),
     /** What is kept beside the rows of a large sheet; empty until it was made. */
     keptSums: jsonb('kept_sums').$type<KeptSums>(),

@@ -54,6 +54,7 @@ export function sheetAnswer(row: SheetRow): Sheet {
     reading: row.reading,
     ...(row.row ? { row: row.row } : {}),
     ...(row.rowSaid ? { rowSaid: row.rowSaid } : {}),
+    ...(Object.keys(row.groupColors).length > 0 ? { colors: row.groupColors } : {}),
     choices: row.choices,
     corrections: row.corrections,
     canTakeBack: row.choicesBefore !== null,
@@ -158,6 +159,19 @@ async function liveRows(sheet: ReadySheet, live: Live, offset: number, limit: nu
 }
 
 /** Gives a sheet another name. @throws Problem 404 */
+/** More groups than these have no colour of their own. */
+const MOST_COLORS = 500;
+
+/** Keeps colours of groups for every chart of a sheet; null forgets one. @throws Problem */
+export async function keepColors(id: string, colors: Readonly<Record<string, string | null>>): Promise<void> {
+  const { groupColors } = await sheetRow(id);
+  const next = Object.entries({ ...groupColors, ...colors }).filter(([, color]) => color !== null);
+  await database()
+    .update(sheets)
+    .set({ groupColors: Object.fromEntries(next.slice(-MOST_COLORS)) as Record<string, string> })
+    .where(eq(sheets.id, id));
+}
+
 export async function renameSheet(id: string, name: string): Promise<SheetRow> {
   await sheetRow(id);
   const [row] = await database().update(sheets).set({ name }).where(eq(sheets.id, id)).returning();

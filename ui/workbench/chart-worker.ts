@@ -28,6 +28,7 @@ const forWorker = (sheet: Sheet): WorkerSheet => ({
   version: sheetVersion(sheet),
   rowCount: sheet.rowCount,
   columns: sheet.columns,
+  ...(sheet.colors ? { colors: sheet.colors } : {}),
 });
 
 const versionsOf = (sheets: readonly Sheet[]): SheetVersion[] =>

@@ -32,11 +32,12 @@ export function useSources(sheet: Sheet): { sources: Sources; others: readonly S
         others: new Map(others.map(({ id, columns }) => [id, byKey(columns)])),
         names: new Map(others.map(({ id, name }) => [id, name])),
         ...(sheet.row?.name ? { rowName: sheet.row.name } : {}),
+        ...(sheet.colors ? { groupColors: sheet.colors } : {}),
         rowNames: new Map(others.flatMap(({ id, row }) => (row?.name ? [[id, row.name] as const] : []))),
       },
       others,
       lost,
     }),
-    [sheet.columns, sheet.row, others, lost],
+    [sheet.columns, sheet.row, sheet.colors, others, lost],
   );
 }

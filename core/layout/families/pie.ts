@@ -10,7 +10,8 @@ const wishOf = ({ spec, sources }: Given): PieWish => {
     style: layers[0].style,
     unit: layerUnit(layers[0], sources),
     ...(look?.locale ? { locale: look.locale } : {}),
-    ...(look?.colors ? { colors: look.colors } : {}),
+    ...(look?.colors || sources.groupColors ? { colors: { ...sources.groupColors, ...look?.colors } } : {}),
+    ...(look?.palette ? { palette: look.palette } : {}),
   };
 };
 

@@ -85,7 +85,7 @@ export function LayerCard({
           </Checkbox>
         </Field>
       )}
-      <LayerColors layer={layer} model={model} />
+      <LayerColors layer={layer} model={model} sheet={layer.from?.sheet ?? spec.sheet} />
       {hasScales(model) && spec.across.as !== 'number' && <ColorByLine layer={layer} spec={spec} sources={sources} />}
       {(layer.shape === 'line' || layer.shape === 'area') && (
         <>

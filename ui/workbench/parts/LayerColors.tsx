@@ -4,9 +4,10 @@ import { Field } from '../../cards/Card';
 import styles from '../../cards/cards.module.css';
 import { ColorField } from '../../cards/ColorField';
 import { useWork } from '../store';
+import { KeepColors } from './KeepColors';
 
 /** One colour for a layer; for each of its groups, or of its slices, where there are several. */
-export function LayerColors({ layer, model }: { layer: Layer; model: ChartModel }) {
+export function LayerColors({ layer, model, sheet }: { layer: Layer; model: ChartModel; sheet: string }) {
   const edit = useWork((state) => state.edit);
   const own = model.series.filter((series) => series.layer === layer.id);
   const slices = slicesIn(model);
@@ -32,6 +33,7 @@ export function LayerColors({ layer, model }: { layer: Layer; model: ChartModel 
             </li>
           ))}
         </ul>
+        <KeepColors sheet={sheet} colors={Object.fromEntries(groups.map(({ words, color }) => [words, color]))} />
       </Field>
     );
   if (own.length !== 1) return null;

@@ -3,7 +3,7 @@ import { jsonBody } from '@/server/problem';
 import { sayRow } from '@/server/sheets/changes';
 import { parseSheetChange } from '@/server/sheets/sheet-input';
 import { deleteSheet } from '@/server/sheets/deleting';
-import { renameSheet, sheetAnswer, sheetRow } from '@/server/sheets/sheets';
+import { keepColors, renameSheet, sheetAnswer, sheetRow } from '@/server/sheets/sheets';
 
 export const dynamic = 'force-dynamic';
 type Context = { params: Promise<{ id: string }> };
@@ -14,8 +14,9 @@ export const GET = handled(async (_: Request, { params }: Context) =>
 
 export const PATCH = handled(async (request: Request, { params }: Context) => {
   const { id } = await params;
-  const { name, row } = parseSheetChange(await jsonBody(request));
+  const { name, row, colors } = parseSheetChange(await jsonBody(request));
   if (name !== undefined) await renameSheet(id, name);
+  if (colors !== undefined) await keepColors(id, colors);
   if (row !== undefined) await sayRow(id, row);
   return Response.json(sheetAnswer(await sheetRow(id)));
 });

@@ -1,0 +1,1 @@
+ALTER TABLE "sheets" ADD COLUMN "group_colors" jsonb DEFAULT '{}'::jsonb NOT NULL;
