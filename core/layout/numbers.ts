@@ -133,6 +133,15 @@ export function writeFigure(
   return writeFigure(value, unit, Math.abs(value) >= 1000 ? 0 : 2, locale);
 }
 
+/**
+ * A figure inside a sentence: money from a hundred on without its minor unit, other numbers with as many decimals as matter.
+ * Example: `writeRound(312, 'GBP')` is `'£312'`.
+ */
+export function writeRound(value: number, unit: string | undefined, locale?: Locale): string {
+  if (isCurrency(unit) && Math.abs(value) >= 99.995) return writeFigure(value, unit, 0, locale);
+  return writeValue(value, unit, undefined, locale);
+}
+
 /** More figures than these are hard to take in at a glance (common practice, no source). */
 const MOST_FIGURES = 8;
 

@@ -41,13 +41,15 @@ export function chartOfDifference(spec: ChartSpec, sources: Sources, asked: Aske
   const { amount, summary } = layer;
   const names = [asked.from, asked.to].map((place) => placeName(place, spec));
   const what = layerWords(layer, sources);
-  const one = (id: string, place: string): Layer => ({
+  // Both stand on the groups of all rows of the two: a group that only one of them has keeps its place.
+  const one = (id: string, place: string, filter: Filter): Layer => ({
     id,
     amount,
     summary,
     shape: 'column',
     side: 'left',
     name: `${what}, ${place}`,
+    from: { sheet: spec.sheet, across: by, filters: [...shared, filter] },
   });
   const many = column(sources.columns, by).stats.distinct > MOST_GROUPS;
   return {
@@ -56,10 +58,11 @@ export function chartOfDifference(spec: ChartSpec, sources: Sources, asked: Aske
     ...(spec.calendar ? { calendar: spec.calendar } : {}),
     across: { as: 'group', column: by, ...(many ? { keep: MOST_GROUPS } : {}) },
     layers: [
-      one('l1', names[0]),
-      { ...one('l2', names[1]), from: { sheet: spec.sheet, across: by, filters: [...shared, to] } },
+      one('l1', names[0], from),
+      one('l2', names[1], to),
+      { id: 'l3', amount: { rows: true }, summary: 'count', shape: 'read', side: 'left' },
     ],
-    filters: [...shared, from],
+    filters: [...shared, both(from, to)],
     scales: { left: { fit: 'zero' } },
     text: {
       title: `${what}: ${names[1]} against ${names[0]}, by ${lowerFirst(column(sources.columns, by).name)}`,
@@ -72,6 +75,16 @@ export function chartOfDifference(spec: ChartSpec, sources: Sources, asked: Aske
 /** The signs of currencies are written by the scale itself. */
 const withUnit = (name: string, unit: string | undefined): string =>
   unit && !/^[A-Z]{3}$/.test(unit) ? `${name} (${unit})` : name;
+
+/** The rows of both places, and for stretches of time of what lies between them. */
+function both(a: Filter, b: Filter): Filter {
+  if ('keep' in a && 'keep' in b) return { column: a.column, keep: [...a.keep, ...b.keep] };
+  if ('from' in a && 'from' in b) {
+    const [first, second] = String(a.from) < String(b.from) ? [a, b] : [b, a];
+    return { column: a.column, from: first.from, to: second.to };
+  }
+  return a;
+}
 
 /** The rows of a place as a filter. */
 function placeFilter(place: string | number, { across }: ChartSpec, { columns }: Sources): Filter | undefined {

@@ -13,8 +13,8 @@ import {
 import { SUMMARY_KINDS, type ColumnProfile } from '../inference';
 import { askGroups, behind, groupText, NoSuchPoint, rollerFor, together, type Asking, type Behind } from '../shaping';
 import {
-  dividesByColumn,
   InvalidInput,
+  isLinear,
   isRowsFirst,
   parseFormula,
   readSeriesId,
@@ -132,8 +132,8 @@ function takenApart(spec: ChartSpec, series: string | undefined): Layer {
       `the ${SUMMARY_KINDS[layer.summary].words} of groups does not add up to that of all, so that it cannot be taken apart`,
     );
   const { amount } = layer;
-  if ('formula' in amount && !isRowsFirst(amount) && dividesByColumn(parseFormula(amount.formula)))
-    return refuse('a ratio is made from totals and cannot be taken apart; take apart its parts');
+  if ('formula' in amount && !isRowsFirst(amount) && !isLinear(parseFormula(amount.formula)))
+    return refuse('a ratio or product of totals cannot be taken apart; take apart its parts');
   return layer;
 }
 

@@ -3,14 +3,13 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import type { ChartModel } from '@/core/layout';
 import { fromHeld, HeldAnswers, shape } from '@/core/shaping';
 import { InvalidInput, type ChartSpec } from '@/core/spec';
-import { demoFiles } from '@/demo/files';
+import { demoSpecSheets } from '@/testing/demo-sheets';
 import { sampleSpecs, type SpecSheet } from '@/testing/random-specs';
-import { cleanUp, takeIn } from '@/testing/sheets';
+import { cleanUp } from '@/testing/sheets';
 import { openBook } from './book';
 import { grainsOf } from './grains';
 import { checkSpec, frameOf, modelOf } from './model';
 import { rowsBehind } from './rows-behind';
-import { columnValues } from '../sheets/values';
 
 /** What each chart came to when it was last looked at. `EXPECT=write npx jest random-charts` writes it anew; read the difference before it is committed. */
 const EXPECTED = 'testing/expected/random-charts.json';
@@ -21,27 +20,7 @@ let sheets: SpecSheet[];
 const named = new Map<string, string>();
 
 beforeAll(async () => {
-  const taken = await Promise.all(
-    (await demoFiles()).map(async ({ name, content }) => {
-      const sheet = await takeIn(name, content);
-      named.set(sheet.id, name);
-      return sheet;
-    }),
-  );
-  sheets = await Promise.all(
-    taken.map(async ({ id, columns }) => ({
-      id,
-      columns,
-      values: new Map(
-        await Promise.all(
-          columns.map(async ({ key }) => {
-            const { values } = await columnValues(id, key, '');
-            return [key, values.slice(0, 8).map(({ value }) => value)] as const;
-          }),
-        ),
-      ),
-    })),
-  );
+  sheets = await demoSpecSheets((id, name) => named.set(id, name));
 }, 120_000);
 afterAll(cleanUp);
 

@@ -1,4 +1,4 @@
-import { readingsAt, writeFigure, type ChartModel } from '@/core/layout';
+import { readingsAt, writeRound, type ChartModel } from '@/core/layout';
 import styles from './ReadAcross.module.css';
 import { Mark } from './symbols';
 
@@ -39,8 +39,7 @@ export function ReadAcross({ active, label, model }: { active?: boolean; label?:
             const value = trend.values[at] ?? null;
             if (value === null || i >= MOST) return null;
             const [low, high] = [trend.low?.[at] ?? null, trend.high?.[at] ?? null];
-            const write = (one: number) =>
-              writeFigure(one, model.scales[trend.side]?.unit, undefined, model.look?.locale);
+            const write = (one: number) => writeRound(one, model.scales[trend.side]?.unit, model.look?.locale);
             return (
               <tr key={`${trend.id} ${trend.of}`}>
                 <th scope="row">

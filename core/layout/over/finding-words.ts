@@ -2,7 +2,7 @@ import { cycleLabel } from '../../calendar';
 import type { Finding, Season } from '../../looking';
 import type { ChartSpec } from '../../spec';
 import type { ModelSeries } from '../model';
-import { writeFigure, writeValue } from '../numbers';
+import { writeRound, writeValue } from '../numbers';
 
 /** What the words of findings are made of. */
 interface Wording {
@@ -21,7 +21,7 @@ export function findingWords(finding: Finding, { spec, series, labels, unitOf }:
   const unit = own && unitOf(own);
   const several = series.length > 1;
   const named = own && several ? own.name : undefined;
-  const figure = (value: number) => writeFigure(value, unit, undefined, locale, undefined);
+  const figure = (value: number) => writeRound(value, unit, locale);
   const percent = (share: number) =>
     writeValue(Math.abs(share), '%', undefined, locale).replace(/\.\d(?=%)/, (d) => (Math.abs(share) < 0.1 ? d : ''));
   const place = (at: number) => labels[at] ?? '';

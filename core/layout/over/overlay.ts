@@ -10,7 +10,7 @@ import {
   type Sources,
 } from '../../spec';
 import { SUMMARY_KINDS } from '../../inference';
-import { writeFigure } from '../numbers';
+import { writeRound } from '../numbers';
 import { seriesColor } from '../palette';
 import type { ChartModel, ModelReference, ModelRemark, ModelSeries, ModelTrend } from '../model';
 import { findingWords } from './finding-words';
@@ -181,8 +181,7 @@ function referenceWords(
     }
     return to === undefined ? String(value) : `${value} to ${to}`;
   }
-  const write = (one: number | string) =>
-    writeFigure(Number(Number(one).toPrecision(6)), unit, undefined, spec.look?.locale);
+  const write = (one: number | string) => writeRound(Number(Number(one).toPrecision(6)), unit, spec.look?.locale);
   const figure =
     typeof wish === 'object' && wish !== null && 'figure' in wish
       ? FIGURE_WORDS[(wish as { figure: keyof typeof FIGURE_WORDS }).figure]
@@ -203,7 +202,7 @@ function colorWords(
     const by = { ...layer, amount: colorBy.amount, summary: colorBy.summary, then: undefined, name: undefined };
     const unit = layerUnit(by, sources);
     const name = `${SUMMARY_KINDS[colorBy.summary].before}${amountName(by, sources)}`;
-    const write = (value: number) => writeFigure(value, unit, undefined, locale);
+    const write = (value: number) => writeRound(value, unit, locale);
     return {
       layer: layer.id,
       name,
@@ -220,7 +219,7 @@ function colorWords(
       const other = typeof than === 'object' ? spec.layers.find(({ id }) => id === than.layer) : undefined;
       const words = other
         ? amountName({ ...other }, { ...sources, columns: columnsOf(other, sources) })
-        : writeFigure(Number(than), unit, undefined, locale);
+        : writeRound(Number(than), unit, locale);
       return { color, words: `${COMPARED[is]} ${words}` };
     }),
   };

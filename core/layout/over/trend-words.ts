@@ -1,7 +1,7 @@
 import { cycleLabel, spanWords, stepsInWords, type Locale, type Step } from '../../calendar';
 import type { TrendLine } from '../../looking';
 import { column, mannerOf, type ChartSpec, type Sources, type Trend } from '../../spec';
-import { writeFigure } from '../numbers';
+import { writeRound } from '../numbers';
 
 /** What a kind of trend is called, without its name. */
 export function kindWords(trend: Pick<Trend, 'kind' | 'degree' | 'over'>, step?: Step): string {
@@ -98,7 +98,7 @@ function firstWords(value: string | number, labels: readonly string[], spec: Cha
 export function missWords(error: number, unit: string | undefined, spec: Pick<ChartSpec, 'across' | 'look'>): string {
   const rounded = Number(error.toPrecision(3));
   const each = spec.across.as === 'time' ? ` a ${spec.across.step}` : '';
-  return `misses by ${writeFigure(rounded, unit, undefined, spec.look?.locale)}${each} on average`;
+  return `misses by ${writeRound(rounded, unit, spec.look?.locale)}${each} on average`;
 }
 
 /** By how much it grows, where that is one number: "+2.1% a month", "+£312 a month". */
@@ -119,5 +119,5 @@ export function growthWords(
     return `${share < 0 ? 'falls' : 'grows'} by ${words} ${each}`;
   }
   if (kind !== 'linear') return undefined;
-  return `${b < 0 ? 'falls' : 'grows'} by ${writeFigure(Number(Math.abs(b).toPrecision(3)), unit, undefined, look?.locale)} ${each}`;
+  return `${b < 0 ? 'falls' : 'grows'} by ${writeRound(Number(Math.abs(b).toPrecision(3)), unit, look?.locale)} ${each}`;
 }
