@@ -1,4 +1,4 @@
-import { normal, studentt } from 'jstat';
+import jstat from 'jstat';
 
 /**
  * Half the width of the interval around 0 that holds a share of Student's t distribution; of the normal one without
@@ -9,5 +9,5 @@ import { normal, studentt } from 'jstat';
 export function middleOf(share: number, degrees?: number): number {
   if (!(share > 0 && share < 1)) throw new RangeError(`invalid share: ${share}`);
   const upper = (1 + share) / 2;
-  return degrees === undefined ? normal.inv(upper, 0, 1) : studentt.inv(upper, degrees);
+  return degrees === undefined ? jstat.normal.inv(upper, 0, 1) : jstat.studentt.inv(upper, degrees);
 }
