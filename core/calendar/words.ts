@@ -17,9 +17,26 @@ const DAY = { day: 'numeric', month: 'short', year: 'numeric' } as const;
 const DAY_OF_MONTH = { day: 'numeric', month: 'short' } as const;
 const MONTH_OF_YEAR = { month: 'short', year: 'numeric' } as const;
 
+/** What was written of single instants: moving along a chart writes the same ones again and again. */
+const written = new WeakMap<Intl.DateTimeFormat, Map<number, string>>();
+const MOST_WRITTEN = 20_000;
+
 /** Writes an instant by `Intl.DateTimeFormat`; in Britain "Sep", never "Sept": three letters for every month. */
 function write(at: number, options: Intl.DateTimeFormatOptions, locale: Locale = LOCALE): string {
   const format = formatter(locale, options);
+  let known = written.get(format);
+  if (!known || known.size > MOST_WRITTEN) written.set(format, (known = new Map<number, string>()));
+  let found = known.get(at);
+  if (found === undefined) known.set(at, (found = writeAnew(at, format, options, locale)));
+  return found;
+}
+
+function writeAnew(
+  at: number,
+  format: Intl.DateTimeFormat,
+  options: Intl.DateTimeFormatOptions,
+  locale: Locale,
+): string {
   if (locale !== 'en-GB' || options.month !== 'short') return format.format(at);
   return format
     .formatToParts(at)

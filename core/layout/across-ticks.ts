@@ -85,7 +85,7 @@ function chosenWords(spec: ChartSpec, frame: Frame, { columns }: Sources, width:
   const room = width / Math.max(values.length, 1);
   if (across.as === 'time' && across.step === 'year' && column(columns, across.column).format.financialYear)
     return fitted(values.map(financialYear), values.map(financialYear), room, size);
-  if (across.as === 'time') return timeWords(values.map(String), across.step, spec, room);
+  if (across.as === 'time') return timeWords(values.map(String), across.step, spec, room, frame.across.labels);
   if (across.as === 'cycle') {
     const labels = values.map((value) => cycleLabel(Number(value), across.cycle, true, spec.look?.locale));
     return fitted(
@@ -123,10 +123,12 @@ function timeWords(
   step: NonNullable<Extract<ChartSpec['across'], { as: 'time' }>['step']>,
   spec: ChartSpec,
   room: number,
+  /** The words of the places, where they are there already. */
+  known?: readonly string[],
 ): AcrossWords {
   const size = tickSize(spec.look);
   const manner = mannerOf(spec);
-  const labels = values.map((value) => stepLabel(value, step, manner));
+  const labels = known ? [...known] : values.map((value) => stepLabel(value, step, manner));
   const short = values.map((value) => stepTick(value, step, manner));
   const widest = widestText(
     short.map(({ label }) => label),

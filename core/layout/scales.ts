@@ -79,10 +79,11 @@ function sharedOf(
   over: Overlay,
 ): Readonly<Record<Side, Range>> | undefined {
   const { left, right } = spec.scales;
+  if (!right) return undefined;
   const [onLeft, onRight] = [valuesOn('left', frame, series, over, spec), valuesOn('right', frame, series, over, spec)];
   const even = (scale: Scale | undefined, values: readonly number[]) =>
     scale !== undefined && scale.kind !== 'log' && values.length > 0;
-  if (!right || !even(left, onLeft) || !even(right, onRight)) return undefined;
+  if (!even(left, onLeft) || !even(right, onRight)) return undefined;
   const span = (values: readonly number[], scale: Scale) => {
     const [low, high] = spanOf(values, scale);
     return { low, high };

@@ -1,6 +1,3 @@
-import { correlation } from './correlation';
-import { paired } from './paired';
-
 /** How many pairs a correlation at a lag is told of at least. */
 const LEAST = 5;
 
@@ -17,9 +14,7 @@ export function bestLag(
   const most = Math.floor(a.length / 4);
   let best: { steps: number; r: number } | undefined;
   for (const steps of lagsUpTo(most)) {
-    const later = a.map((_, i) => b[i + steps] ?? null);
-    const pairs = paired(a, later);
-    const r = pairs.length < LEAST ? undefined : correlation(pairs);
+    const r = correlationAt(a, b, steps);
     if (r !== undefined && (!best || Math.abs(r) > Math.abs(best.r) + 1e-12)) best = { steps, r };
   }
   return best;
@@ -27,3 +22,31 @@ export function bestLag(
 
 /** 0, 1, −1, 2, −2 …: of equals the nearest. */
 const lagsUpTo = (most: number): number[] => [0, ...Array.from({ length: most }, (_, i) => [i + 1, -(i + 1)]).flat()];
+
+/** Pearson's correlation of the pairs that both have at a lag, in two passes without making them. */
+function correlationAt(
+  a: readonly (number | null)[],
+  b: readonly (number | null)[],
+  steps: number,
+): number | undefined {
+  const [from, to] = [Math.max(0, -steps), Math.min(a.length, b.length - steps)];
+  let [n, sumA, sumB] = [0, 0, 0];
+  for (let i = from; i < to; i++) {
+    const [one, other] = [a[i], b[i + steps]];
+    if (one === null || other === null) continue;
+    n++;
+    sumA += one;
+    sumB += other;
+  }
+  if (n < LEAST) return undefined;
+  const [meanA, meanB] = [sumA / n, sumB / n];
+  let [xx, yy, xy] = [0, 0, 0];
+  for (let i = from; i < to; i++) {
+    const [one, other] = [a[i], b[i + steps]];
+    if (one === null || other === null) continue;
+    xx += (one - meanA) ** 2;
+    yy += (other - meanB) ** 2;
+    xy += (one - meanA) * (other - meanB);
+  }
+  return xx > 0 && yy > 0 ? Math.max(-1, Math.min(1, xy / Math.sqrt(xx * yy))) : undefined;
+}

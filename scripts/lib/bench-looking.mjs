@@ -42,6 +42,9 @@ export async function measureLooking(address, sheet) {
       await page.getByRole('button', { name: 'Finer', exact: true }).click();
       await page.waitForTimeout(600);
     }
+    await sentence.getByRole('button', { name: /^Spot/ }).first().click();
+    await page.getByRole('menuitem', { name: 'All', exact: true }).click();
+    await page.waitForTimeout(800);
     const strip = page.getByRole('group', { name: /^The whole run/ });
     await strip.waitFor();
     await page.waitForTimeout(1500);
@@ -57,7 +60,7 @@ export async function measureLooking(address, sheet) {
     await page.keyboard.press('+');
     await page.waitForTimeout(600);
     for (let i = 0; i < 40; i++) {
-      await timed('keys', 'keydown', () => page.keyboard.press(['ArrowLeft', 'ArrowLeft', 'ArrowRight', '+', '-'][i % 5]));
+      await timed('keys', 'keydown', () => page.keyboard.press(['ArrowRight', 'ArrowLeft', '+', '-'][i % 4]));
       await page.waitForTimeout(30);
     }
     await page.waitForTimeout(600);

@@ -49,7 +49,6 @@ export function GroupedDrawing(props: DrawingProps) {
     ticks: model.across.ticks.map((tick) => tick.at),
     tick: <AcrossLabel model={model} />,
     axisLine: AXIS_LINE,
-    allowDuplicatedCategory: false,
   } as const;
   return (
     <ComposedChart
@@ -110,6 +109,8 @@ export function GroupedDrawing(props: DrawingProps) {
           content={<ReadAcross model={model} />}
           cursor={<PlaceCursor model={model} />}
           isAnimationActive={false}
+          // Rows hold no values of their own: what is read comes from the model.
+          filterNull={false}
           shared
           {...(lying ? { axisId: 'places' } : {})}
         />
@@ -174,13 +175,15 @@ function MinorGrid({ model, plot }: { model: ChartModel; plot: Plot }) {
 /** Finer lines than so many pixels apart are a grey. */
 const LEAST_APART = 9;
 
-/** The library draws axes, grid and what is read across; our own marks stand on its places. Its scales need a value each. */
-function rowsFor({ across, scales }: ChartModel): Record<string, number>[] {
-  return across.values.map((_, i) => ({
+/** The library draws axes, grid and what is read across; our own marks stand on its places. Its scales need a value each, of which one is enough. */
+function rowsFor({ across, scales }: ChartModel): readonly Readonly<Record<string, number>>[] {
+  const rows = across.values.map((_, i) => ({
     i,
-    ...(scales.left ? { left: scales.left.domain[0] } : {}),
-    ...(scales.right ? { right: scales.right.domain[0] } : {}),
+    ...(i === 0 && scales.left ? { left: scales.left.domain[0] } : {}),
+    ...(i === 0 && scales.right ? { right: scales.right.domain[0] } : {}),
   }));
+  // Frozen as a whole, so that the library does not freeze each by itself whenever they change.
+  return Object.freeze(rows);
 }
 
 function crossesZero({ domain: [low, high] }: ScaleModel): boolean {

@@ -4,6 +4,7 @@ import { isLying, WIDEST, type ChartModel, type ModelSeries, type Plot } from '@
 import { columnPaths, type ColumnPath } from './columns';
 import { cutsOff } from './drawing';
 import { spotsIn, type Spots } from './places';
+import { straightPath } from './straight';
 import { runsOf, thinnedRun, type Run, type RunPoint } from './runs';
 import { symbolPath } from './symbols';
 
@@ -146,6 +147,7 @@ function LineRun({ run, series, model, spots, small }: RunProps) {
     color: series.colors?.[at] ?? undefined,
   }));
   const many = model.across.values.length > 200;
+  const plain = series.curve === undefined || series.curve === 'straight';
   const drawn = line<{ x: number; y: number }>(
     ({ x }) => x,
     ({ y }) => y,
@@ -158,7 +160,7 @@ function LineRun({ run, series, model, spots, small }: RunProps) {
   return (
     <>
       <path
-        d={drawn(points) ?? ''}
+        d={plain ? straightPath(points) : (drawn(points) ?? '')}
         fill="none"
         stroke={series.color}
         strokeWidth={width}

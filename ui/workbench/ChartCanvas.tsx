@@ -1,8 +1,9 @@
-import { useCallback, useRef } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { isBare, scrollOf, type ChartModel } from '@/core/layout';
 import type { ChartSpec, PlacedPoint, Sources } from '@/core/spec';
 import { CardPopover } from '../cards/CardPopover';
 import { ChartDrawing } from '../chart/ChartDrawing';
+import { MovingDrawing } from '../chart/MovingDrawing';
 import type { ChartPart } from '../chart/part';
 import styles from './ChartPane.module.css';
 import { ChartParts } from './ChartParts';
@@ -46,6 +47,21 @@ interface Props {
 
 /** The title of bare copies' scale stands above the first one's label, in pixels. */
 const ABOVE_BARE = 40;
+
+/** Of more values than these a changed chart is shown first, and can be read and clicked a moment later. */
+const HEAVY = 3_000;
+const REST_MS = 160;
+
+/** Whether a chart has been there long enough for all of it to be drawn; light ones are at once. */
+function useRested(model: ChartModel, heavy: boolean): boolean {
+  const [rested, setRested] = useState(model);
+  useEffect(() => {
+    if (!heavy) return undefined;
+    const timer = setTimeout(() => setRested(model), REST_MS);
+    return () => clearTimeout(timer);
+  }, [model, heavy]);
+  return !heavy || rested === model;
+}
 
 /** The parts over the drawing stand where the stretch in sight has them; their cards know the whole chart. */
 const overModel = (model: ChartModel, seen: ChartModel): ChartModel =>
@@ -93,6 +109,15 @@ export function ChartCanvas(props: Props) {
     [onPointed],
   );
   const done = () => onPointed(undefined);
+  const rested = useRested(seen, seen.across.values.length * seen.series.length > HEAVY);
+  const moving = (stretch?.moving ?? false) || !rested;
+  const whole = useMemo(
+    () => (cell ? { ...seen, size: { ...seen.size, ...cell } } : overModel(model, seen)),
+    [model, seen, cell],
+  );
+  // What lies over the drawing follows when the stretch has come to rest.
+  const [over, setOver] = useState(whole);
+  if (!moving && over !== whole) setOver(whole);
   return (
     <div
       ref={canvas}
@@ -106,14 +131,18 @@ export function ChartCanvas(props: Props) {
         stretch.keep(undefined);
       }}
     >
-      <ChartDrawing
-        model={seen}
-        width={width}
-        height={height}
-        onPart={onPart}
-        remarks={light}
-        {...(model.points ? { onDot } : { onPoint })}
-      />
+      {moving && seen.drawing.is === 'plot' && !seen.drawing.lying ? (
+        <MovingDrawing model={seen} width={width} height={height} />
+      ) : (
+        <ChartDrawing
+          model={seen}
+          width={width}
+          height={height}
+          onPart={onPart}
+          remarks={light}
+          {...(model.points ? { onDot } : { onPoint })}
+        />
+      )}
       <div
         className={styles.over}
         style={{
@@ -121,13 +150,7 @@ export function ChartCanvas(props: Props) {
           ...(cell && !isBare(model) ? cell : { width, height }),
         }}
       >
-        <ChartParts
-          model={cell ? { ...seen, size: { ...seen.size, ...cell } } : overModel(model, seen)}
-          spec={spec}
-          sources={sources}
-          open={open}
-          onOpen={onOpen}
-        />
+        <ChartParts model={over} spec={spec} sources={sources} open={open} onOpen={onOpen} />
       </div>
       {scrollOf(seen) && <PlaceScroll model={model} from={from} onFrom={onFrom} over={canvas} />}
       {pointed && (

@@ -41,16 +41,19 @@ export function ChartCaption({ model, spec, aside, onOpen }: Props) {
               />
             </h1>
           </div>
-          <div className={styles.subtitle} data-ground>
-            <InPlaceText
-              text={model.subtitle ?? ''}
-              what="Subtitle"
-              written={spec.text.subtitle !== undefined}
-              onChange={write('subtitle')}
-              placeholder="Add a subtitle"
-            />
+          <div className={styles.second} data-ground>
+            <div className={styles.subtitle} data-ground>
+              <InPlaceText
+                text={model.subtitle ?? ''}
+                what="Subtitle"
+                written={spec.text.subtitle !== undefined}
+                onChange={write('subtitle')}
+                placeholder="Add a subtitle"
+              />
+            </div>
+            {!aside && model.naming !== 'legend' && <Legend model={model} spec={spec} onOpen={onOpen} />}
           </div>
-          {!aside && <Legend model={model} spec={spec} onOpen={onOpen} />}
+          {!aside && model.naming === 'legend' && <Legend model={model} spec={spec} onOpen={onOpen} />}
         </>
       )}
     </figcaption>

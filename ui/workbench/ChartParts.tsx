@@ -1,6 +1,6 @@
 'use client';
 
-import { useEffect, useRef, type CSSProperties } from 'react';
+import { memo, useEffect, useRef, type CSSProperties } from 'react';
 import {
   isLying,
   isBare,
@@ -31,7 +31,7 @@ interface Props {
 }
 
 /** What lies over the drawing: axis titles and names that are rewritten in place, and the areas whose click opens a card. */
-export function ChartParts({ model, spec, sources, open, onOpen }: Props) {
+export const ChartParts = memo(function ChartParts({ model, spec, sources, open, onOpen }: Props) {
   const { plot, width } = model.size;
   const areas = areasOf(model);
   const pressed = useRef<ChartPart>(undefined);
@@ -102,7 +102,7 @@ export function ChartParts({ model, spec, sources, open, onOpen }: Props) {
         )}
     </>
   );
-}
+});
 
 /** Where a card opens: beside its scale, where the axis across begins, or from the middle. */
 function anchorOf(part: ChartPart, areas: ReturnType<typeof areasOf>, plot: Plot): CSSProperties {

@@ -18,7 +18,9 @@ export function Legend({
   spec: ChartSpec;
   onOpen: (part: ChartPart) => void;
 }) {
-  const trends = model.trends ?? [];
+  // A trend of each series is named once.
+  const trends = [...new Map((model.trends ?? []).map((trend) => [trend.id, trend])).values()];
+  const many = new Set((model.trends ?? []).map(({ of }) => of)).size > 1;
   const keys = model.colorKeys ?? [];
   if (model.naming !== 'legend' && trends.length === 0 && keys.length === 0) return null;
   // Small copies name what is alike once.
@@ -27,7 +29,7 @@ export function Legend({
   );
   const twoScales = model.scales.left && model.scales.right;
   return (
-    <ul className={styles.legend} aria-label="Legend">
+    <ul className={styles.legend} aria-label="Legend" data-inline={model.naming === 'legend' ? undefined : ''}>
       {listed.length > MANY && <li className="second">{listed.length} in all:</li>}
       {listed.map((series) => (
         <li key={series.id}>
@@ -51,9 +53,9 @@ export function Legend({
             onClick={() => onOpen({ is: 'trend', id: trend.id })}
             aria-label={`Settings of ${trend.name}`}
           >
-            <Mark name="circle" color={trend.color} shape="line" dash={trend.dash} />
+            <Mark name="circle" color={many ? '#8d8674' : trend.color} shape="line" dash={trend.dash} />
           </button>
-          <span>{trend.name}</span>
+          <span>{many ? trend.name.split(',')[0] : trend.name}</span>
         </li>
       ))}
       {keys.map((key) => (

@@ -36,7 +36,8 @@ const LONGEST = 150;
 export function withSpots(over: Overlay, drawn: Drawn): Overlay {
   if (over.references.length === 0 && over.remarks.length === 0) return over;
   const taken: Box[] = aheadWords(over.ahead, drawn);
-  const references = over.references.map((one) => referenceSpot(one, drawn, taken));
+  const ink = inkOf(drawn);
+  const references = over.references.map((one) => referenceSpot(one, drawn, taken, ink));
   const boxes = [
     ...taken,
     ...drawn.values.map(({ x, y, text, anchor }) => {
@@ -44,7 +45,7 @@ export function withSpots(over: Overlay, drawn: Drawn): Overlay {
       return { x: anchor === 'start' ? x : anchor === 'end' ? x - width : x - width / 2, y: y - 7, width, height: 14 };
     }),
   ];
-  return { ...over, references, remarks: remarkSpots(over.remarks, drawn, boxes) };
+  return { ...over, references, remarks: remarkSpots(over.remarks, drawn, boxes, ink) };
 }
 
 /** The words on the ground of what is carried on. */
@@ -58,7 +59,7 @@ function aheadWords(ahead: number, { plot, lying, across, banded }: Drawn): Box[
 }
 
 /** The name of a reference at its end: over a level line, beside an upright one, a row lower where another stands. */
-function referenceSpot(one: ModelReference, drawn: Drawn, taken: Box[]): ModelReference {
+function referenceSpot(one: ModelReference, drawn: Drawn, taken: Box[], ink: (box: Box) => boolean): ModelReference {
   const { plot, lying } = drawn;
   const level = (one.on === 'across') === lying;
   const text = shorten(one.label, level ? plot.width * 0.6 : LONGEST, SIZE);
@@ -74,7 +75,7 @@ function referenceSpot(one: ModelReference, drawn: Drawn, taken: Box[]): ModelRe
       for (const x of [at + 5, at - width - 5])
         tries.push({ x, y: plot.top + 2 + row * HEIGHT, width, height: HEIGHT });
   }
-  const fits = tries.find(
+  const free = tries.filter(
     (box) =>
       box.x >= plot.left - 2 &&
       box.x + box.width <= plot.left + plot.width + 4 &&
@@ -82,7 +83,9 @@ function referenceSpot(one: ModelReference, drawn: Drawn, taken: Box[]): ModelRe
       box.y + box.height <= plot.top + plot.height &&
       !taken.some((other) => meets(box, other)),
   );
-  if (!fits) return one;
+  // Where no mark lies, else over one, with a light edge.
+  const fits = free.find((box) => !ink(box)) ?? free[0];
+  if (fits === undefined) return one;
   taken.push(fits);
   return { ...one, spot: { x: fits.x + 2, y: fits.y + HEIGHT / 2, anchor: 'start', text } };
 }
@@ -112,11 +115,15 @@ function pixelOf({ on, value, to, at }: ModelReference, drawn: Drawn): number | 
 }
 
 /** The numbers of remarks: beside the marks of their place, clear of every mark, name and other number. */
-function remarkSpots(remarks: readonly ModelRemark[], drawn: Drawn, taken: readonly Box[]): ModelRemark[] {
+function remarkSpots(
+  remarks: readonly ModelRemark[],
+  drawn: Drawn,
+  taken: readonly Box[],
+  ink: (box: Box) => boolean,
+): ModelRemark[] {
   const { plot, lying, across, banded } = drawn;
   const count = across.values.length;
   const boxes = [...taken];
-  const ink = inkOf(drawn);
   return remarks.map((remark) => {
     if (remark.at < 0 || remark.at >= count) return remark;
     const share = alongPlaces(remark.at, count, banded);

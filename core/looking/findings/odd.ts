@@ -38,10 +38,27 @@ export const odd: Finder = (of) =>
 
 /** What other places of the same name usually are; told of at least two others. */
 function usualInSeason(places: readonly { at: number; value: number }[], seasons: NonNullable<Looking['seasons']>) {
-  return (at: number) => {
-    const alike = places.filter((one) => one.at !== at && seasons[one.at].place === seasons[at].place);
-    return alike.length < 2 ? undefined : median(alike.map(({ value }) => value));
-  };
+  const byPlace = new Map<number, { at: number; value: number }[]>();
+  for (const one of places) {
+    const { place } = seasons[one.at];
+    const alike = byPlace.get(place);
+    if (alike) alike.push(one);
+    else byPlace.set(place, [one]);
+  }
+  const usual = new Map<number, number>();
+  for (const alike of byPlace.values()) {
+    if (alike.length < 3) continue;
+    const sorted = alike.sort((a, b) => a.value - b.value);
+    sorted.forEach(({ at }, i) => usual.set(at, middleWithout(sorted, i)));
+  }
+  return (at: number) => usual.get(at);
+}
+
+/** The median of sorted values without one of them. */
+function middleWithout(sorted: readonly { readonly value: number }[], without: number): number {
+  const at = (i: number) => sorted[i < without ? i : i + 1].value;
+  const n = sorted.length - 1;
+  return n % 2 === 1 ? at(n >> 1) : at(n / 2 - 1) + (at(n / 2) - at(n / 2 - 1)) / 2;
 }
 
 /** Over time a level that moves is not odd: only where all lie around one middle. */

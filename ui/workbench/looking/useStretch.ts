@@ -16,6 +16,8 @@ export interface StretchInSight {
   /** Shows a stretch and keeps it with the chart, as one step of undo. */
   readonly keep: (to: Stretch | View | undefined) => void;
   readonly seen: ChartModel;
+  /** It is being moved: what is only there to be read and clicked can wait. */
+  readonly moving: boolean;
 }
 
 /** How long after the last turn of the wheel a stretch is kept, in ms. */
@@ -38,9 +40,16 @@ export function useStretch(
   sources: Sources,
 ): StretchInSight | undefined {
   const edit = useWork((state) => state.edit);
-  const [moved, setMoved] = useState<{ of: ChartModel; to: Stretch }>();
+  const [moved, setMoved] = useState<{ of: ChartModel; to: Stretch; moving?: boolean }>();
   const settle = useRef<ReturnType<typeof setTimeout>>(undefined);
-  useEffect(() => () => clearTimeout(settle.current), []);
+  const next = useRef<{ frame: number; to: Stretch }>(undefined);
+  useEffect(
+    () => () => {
+      clearTimeout(settle.current);
+      if (next.current) cancelAnimationFrame(next.current.frame);
+    },
+    [],
+  );
   const count = model?.across.values.length ?? 0;
   const suits = model !== undefined && hasStretches(model);
   const first = useMemo(() => (model && suits ? firstView(model) : undefined), [model, suits]);
@@ -54,7 +63,19 @@ export function useStretch(
   }, [model, spec, sources, live, first, suits, count]);
   const move = useCallback(
     (to: Stretch) => {
-      if (model) setMoved({ of: model, to: within(to, count) });
+      if (!model) return;
+      clearTimeout(settle.current);
+      // A pointer tells more often where it is than pictures are shown.
+      if (next.current) {
+        next.current.to = to;
+        return;
+      }
+      const frame = requestAnimationFrame(() => {
+        const wanted = next.current?.to ?? to;
+        next.current = undefined;
+        setMoved({ of: model, to: within(wanted, count), moving: true });
+      });
+      next.current = { frame, to };
     },
     [model, count],
   );
@@ -62,6 +83,8 @@ export function useStretch(
     (to: Stretch | View | undefined) => {
       if (!model) return;
       clearTimeout(settle.current);
+      if (next.current) cancelAnimationFrame(next.current.frame);
+      next.current = undefined;
       const asView = (wanted: Stretch): View | undefined => {
         const { from, to: end } = within(wanted, count);
         const values = model.across.values;
@@ -73,17 +96,31 @@ export function useStretch(
         return;
       }
       const stretch = isStretch(to) ? to : undefined;
-      if (stretch) setMoved({ of: model, to: within(stretch, count) });
+      if (stretch) setMoved({ of: model, to: within(stretch, count), moving: true });
       const view = stretch ? asView(stretch) : (to as View);
-      settle.current = setTimeout(() => edit((now) => setView(now, view)), stretch ? SETTLED_MS : 0);
+      settle.current = setTimeout(
+        () => {
+          setMoved((one) => one && { ...one, moving: false });
+          edit((now) => setView(now, view));
+        },
+        stretch ? SETTLED_MS : 0,
+      );
     },
     [model, count, edit],
   );
   return useMemo(() => {
     if (!seen || !model) return undefined;
     const now = live ?? model.view ?? first ?? { from: 0, to: count - 1 };
-    return { count, now, all: now.from <= 0 && now.to >= count - 1, move, keep, seen };
-  }, [seen, model, live, first, count, move, keep]);
+    return {
+      count,
+      now,
+      all: now.from <= 0 && now.to >= count - 1,
+      move,
+      keep,
+      seen,
+      moving: (live && moved?.moving) ?? false,
+    };
+  }, [seen, model, live, moved?.moving, first, count, move, keep]);
 }
 
 const isStretch = (one: Stretch | View): one is Stretch =>
