@@ -6,7 +6,7 @@ export function trendInSentence(trend: Trend, step?: Step): string {
   const { kind, ahead = 0, over = 3 } = trend;
   const what = {
     linear: 'a straight line',
-    logarithmic: 'a logarithmic curve',
+    logarithmic: 'a levelling curve',
     exponential: 'a growth curve',
     power: 'a power curve',
     polynomial: 'a curve',

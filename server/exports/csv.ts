@@ -13,7 +13,7 @@ export function safeText(text: string): string {
   return FORMULA.test(text) && !NUMBER.test(text) ? `'${text}` : text;
 }
 
-/** The charted values as RFC 4180: what runs across, then one column per series and per amount that is only read. Dates ISO 8601, numbers plain, gaps empty. */
+/** The charted values as RFC 4180: what runs across, then one column per series, per trend with the ends of its band, and per amount that is only read. Dates ISO 8601, numbers plain, gaps empty. */
 export function chartCsv(model: ChartModel, acrossName: string): string {
   const rows = model.points ? pointRows(model, acrossName) : seriesRows(model, acrossName);
   return `${Papa.unparse(rows, { newline: '\r\n' })}\r\n`;
@@ -25,9 +25,19 @@ function seriesRows(model: ChartModel, acrossName: string): (string | number)[][
   const named = (series: ChartModel['series'][number]) =>
     series.like === undefined ? series.name : `${copy.get(series.id)}, ${series.name}`;
   const { further = [] } = model;
+  const trends = (model.trends ?? []).flatMap(({ name, values, low, high }) => [
+    { name, values },
+    ...(low && high
+      ? [
+          { name: `${name}, from`, values: low },
+          { name: `${name}, to`, values: high },
+        ]
+      : []),
+  ]);
   const head = [
     safeText(acrossName),
     ...model.series.map((series) => safeText(named(series))),
+    ...trends.map(({ name }) => safeText(name)),
     ...further.map(({ name }) => safeText(name)),
   ];
   const place = (value: string | number, i: number) =>
@@ -37,6 +47,7 @@ function seriesRows(model: ChartModel, acrossName: string): (string | number)[][
     ...model.across.values.map((value, i) => [
       place(value, i),
       ...model.series.map((series) => series.values[i] ?? ''),
+      ...trends.map(({ values }) => values[i] ?? ''),
       ...further.map(({ values }) => {
         const value = values[i] ?? '';
         return typeof value === 'string' ? safeText(value) : value;

@@ -9,6 +9,7 @@ import type { ChartPart } from '../chart/part';
 import { DifferencesDialog, type Differing } from './looking/DifferencesDialog';
 import { LookPanel } from './looking/LookPanel';
 import { RemarkCard } from './looking/RemarkCard';
+import { RemarkNotes } from './looking/RemarkNotes';
 import { Strip } from './looking/Strip';
 import { useFullScreen } from './looking/useFullScreen';
 import { useRemarkLight } from './looking/useRemarkLight';
@@ -105,6 +106,7 @@ export function ChartPane({ holder, size, sources, preview, busy, error, lacks, 
               </div>
             </div>
           </div>
+          {model?.remarks && <RemarkNotes model={model} view={stretch?.now} />}
         </figure>
         {model && spec && stretch && (looking || !stretch.all || model.across.values.length > MANY_PLACES) && (
           <Strip model={model} spec={spec} stretch={stretch} width={size.width} />

@@ -117,16 +117,23 @@ function ExportButton({ model }: { model?: ChartModel }) {
   );
 }
 
-/** The chart with its title as a PNG at twice its size; what is only there to be clicked stays out. */
+/** The chart with its title as a PNG at twice its size, its remarks under it; what is only there to be clicked stays out. */
 async function picture(): Promise<string> {
   const figure = document.querySelector<HTMLElement>('[data-export="chart"]');
   if (!figure) throw new Error('there is no chart');
-  return toPng(figure, {
-    pixelRatio: 2,
-    backgroundColor: '#fffdf8',
-    style: { background: '#fffdf8', padding: '0' },
-    filter: (node) => !(node instanceof HTMLElement && node.dataset.noExport !== undefined),
-  });
+  const notes = figure.querySelector<HTMLElement>('[data-notes]');
+  if (notes) notes.style.visibility = 'visible';
+  try {
+    return await toPng(figure, {
+      pixelRatio: 2,
+      height: figure.offsetHeight + (notes?.offsetHeight ?? 0),
+      backgroundColor: '#fffdf8',
+      style: { background: '#fffdf8', padding: '0', height: `${figure.offsetHeight}px`, overflow: 'visible' },
+      filter: (node) => !(node instanceof HTMLElement && node.dataset.noExport !== undefined),
+    });
+  } finally {
+    if (notes) notes.style.visibility = '';
+  }
 }
 
 function SaveButton({ sheet, model }: { sheet: Sheet; model?: ChartModel }) {

@@ -163,7 +163,7 @@ function Findings({ model }: { model: ChartModel }) {
   const placed = !model.points && !model.panels;
   return (
     <Section title="What stands out">
-      <ul className={styles.findings}>
+      <ul className={styles.findings} aria-label="What stands out">
         {model.findings?.map(({ id, message, at, series }) => (
           <li key={id}>
             <span>{message}</span>

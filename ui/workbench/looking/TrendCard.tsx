@@ -1,6 +1,6 @@
 'use client';
 
-import { useMemo, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { Button, Input, InputNumber, Select, Slider } from 'antd';
 import { METHOD_WORDS, PALETTE, type ChartModel, type ModelTrend } from '@/core/layout';
 import {
@@ -70,6 +70,11 @@ export function TrendCard({ model, spec, sources, id }: Props) {
     setComparing(false);
   };
   const change = (next: Partial<Trend>) => trend && edit((now) => setTrend(now, trend.id, next));
+  // The kind that was chosen goes with the list: the focus stays in the card.
+  const again = useRef<HTMLButtonElement>(null);
+  useEffect(() => {
+    if (!comparing && added !== undefined) again.current?.focus({ preventScroll: true });
+  }, [comparing, added]);
   const several = model.series.length > 1;
   return (
     <Card name="A trend" title={drawn[0]?.name.split(',')[0] ?? 'A trend'}>
@@ -97,7 +102,7 @@ export function TrendCard({ model, spec, sources, id }: Props) {
           {(model.refused ?? []).find((one) => one.id === trend.id)?.why ?? 'It is not drawn.'}
         </p>
       )}
-      {trend && <Settings trend={trend} spec={spec} change={change} />}
+      {trend && <Settings trend={trend} drawn={drawn[0]} spec={spec} change={change} />}
       {comparing ? (
         <>
           <p className={cards.hint}>
@@ -135,7 +140,7 @@ export function TrendCard({ model, spec, sources, id }: Props) {
         </>
       ) : (
         <p>
-          <button type="button" className="action" onClick={() => setComparing(true)}>
+          <button ref={again} type="button" className="action" onClick={() => setComparing(true)}>
             Compare the kinds
           </button>
         </p>
@@ -184,7 +189,17 @@ function Told({ trend, drawn, more }: { trend: Trend; drawn: ModelTrend; more: n
   );
 }
 
-function Settings({ trend, spec, change }: { trend: Trend; spec: ChartSpec; change: (next: Partial<Trend>) => void }) {
+function Settings({
+  trend,
+  drawn,
+  spec,
+  change,
+}: {
+  trend: Trend;
+  drawn: ModelTrend | undefined;
+  spec: ChartSpec;
+  change: (next: Partial<Trend>) => void;
+}) {
   const { kind, ahead = 0 } = trend;
   const stays = STAYING.includes(kind);
   const step = spec.across.as === 'time' ? spec.across.step : undefined;
@@ -280,14 +295,13 @@ function Settings({ trend, spec, change }: { trend: Trend; spec: ChartSpec; chan
         <ColorField
           bare
           label="Colour of the trend"
-          value={trend.style?.color}
+          value={trend.style?.color ?? drawn?.color}
           onChange={(color) => change({ style: { ...trend.style, color } })}
         />
         <Select
           size="small"
           aria-label="Line of the trend"
-          value={trend.style?.dash}
-          placeholder="Line"
+          value={trend.style?.dash ?? drawn?.dash}
           onChange={(dash) => change({ style: { ...trend.style, dash } })}
           options={[...DASHES]}
         />
