@@ -12,6 +12,7 @@ import {
   readFileSync,
   rmSync,
   statSync,
+  writeFileSync,
 } from 'node:fs';
 import { once } from 'node:events';
 import { tmpdir } from 'node:os';
@@ -19,6 +20,7 @@ import path from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import { build, migrate, serve } from './lib/app.mjs';
 import { measureChanges } from './lib/bench-browser.mjs';
+import { measureLooking, tenSpots } from './lib/bench-looking.mjs';
 import { nodeModules } from './lib/packages.mjs';
 import { freePort, startPostgres } from './lib/postgres.mjs';
 import { main, say } from './lib/run.mjs';
@@ -182,6 +184,22 @@ await main(async () => {
     const at = (share) => times[Math.min(Math.floor(times.length * share), times.length - 1)].toFixed(0);
     say(
       `a change, from click to painted chart: half within ${at(0.5)} ms, 95 in 100 within ${at(0.95)} ms (${times.length} changes; ${asked.length} questions to the server meanwhile)`,
+    );
+    const spots = path.join(home, 'files', 'ten-spots.csv');
+    writeFileSync(spots, tenSpots());
+    const looking = await measureLooking(server.address, (await takeIn(server.address, spots)).id);
+    const within = (list, share) => list[Math.min(Math.floor(list.length * share), list.length - 1)].toFixed(0);
+    say('1,000 places of 10 series, from input to paint:');
+    for (const [name, words] of [
+      ['keys', 'the stretch in sight moved by keys'],
+      ['wheel', 'the stretch in sight widened by the wheel'],
+      ['trend', 'a trend of each added and taken off'],
+    ])
+      say(
+        `   ${words}: half within ${within(looking.times[name], 0.5)} ms, 95 in 100 within ${within(looking.times[name], 0.95)} ms`,
+      );
+    say(
+      `   while it is dragged a picture takes ${within(looking.frames, 0.5)} ms, 95 in 100 at most ${within(looking.frames, 0.95)} ms; ${looking.asked.length} questions to the server meanwhile`,
     );
   } finally {
     await server?.stop();

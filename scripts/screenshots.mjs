@@ -15,6 +15,39 @@ async function sheetNamed(name) {
   return sheets.find((sheet) => sheet.name === name).id;
 }
 
+const tillReceipts = await sheetNamed('Till receipts 2023–2025');
+
+async function pickTakings(page) {
+  for (const name of ['Sold on', 'Takings'])
+    await page
+      .getByRole('columnheader')
+      .getByRole('button', { name: new RegExp(`^${name},`) })
+      .click();
+  await page.getByRole('button', { name: '+ to compare with' }).waitFor();
+  await page.waitForTimeout(1200);
+}
+
+/** Takings by month with their season carried on, and what is needed. */
+async function lookCloser(page) {
+  await pickTakings(page);
+  const compare = async (choice) => {
+    await page.getByRole('button', { name: '+ to compare with' }).click();
+    await page.getByRole('menuitem', { name: choice }).click();
+    await page.waitForTimeout(700);
+  };
+  await compare('Its season, 6 months on');
+  await compare('At a value …');
+  await page.getByLabel('Value', { exact: true }).fill('45k');
+  await page.getByLabel('Name of the line').fill('Needed');
+  await page.getByRole('button', { name: 'Draw it' }).click();
+  await compare('At a date …');
+  await page.getByLabel('Date', { exact: true }).fill('12 Apr 2025');
+  await page.getByLabel('Name of the line').fill('Plant fair');
+  await page.getByRole('button', { name: 'Draw it' }).click();
+  await page.getByRole('button', { name: 'Look closer' }).click();
+  await page.waitForTimeout(1000);
+}
+
 /** What each picture shows: where to go, and what to do there first. */
 const VIEWS = [
   { name: 'desk', at: () => '/' },
@@ -27,18 +60,7 @@ const VIEWS = [
   { name: 'years-over-each-other', at: () => chartNamed('The season, year by year') },
   { name: 'small-copies', at: () => chartNamed('Takings by month and plant group') },
   { name: 'parts-of-100-percent', at: () => chartNamed('Where the takings come from') },
-  { name: 'ring', at: () => chartNamed('How our customers pay') },
   { name: 'single-figure', at: () => chartNamed('Takings of the last whole month') },
-  { name: 'many-groups', at: () => chartNamed('What every item brings in') },
-  {
-    name: 'checks-open',
-    at: () => chartNamed('Takings by month and spot'),
-    first: (page) =>
-      page
-        .getByRole('contentinfo')
-        .getByRole('button', { name: /checks$/ })
-        .click(),
-  },
   {
     name: 'rows-behind',
     at: () => chartNamed('Trays potted against target, the furthest along first'),
@@ -54,6 +76,47 @@ const VIEWS = [
     first: async (page) => {
       await page.getByRole('button', { name: 'Parts', exact: true }).click();
       await page.getByRole('menuitem', { name: 'Right scale' }).click();
+    },
+  },
+  {
+    name: 'looking',
+    at: () => `/sheets/${tillReceipts}`,
+    first: async (page) => {
+      await lookCloser(page);
+      await page.getByRole('button', { name: '1 year', exact: true }).click();
+      for (const n of [0, 2, 3])
+        await page
+          .getByRole('button', { name: /^Keep as a remark/ })
+          .nth(n)
+          .click();
+      await page.waitForTimeout(600);
+      await page.mouse.move(640, 60);
+    },
+  },
+  {
+    name: 'stretch',
+    at: () => `/sheets/${tillReceipts}`,
+    first: async (page) => {
+      await pickTakings(page);
+      for (let i = 0; i < 2; i++) await page.getByRole('button', { name: 'Finer', exact: true }).click();
+      await page.waitForTimeout(1500);
+      await page.getByRole('button', { name: '6 months', exact: true }).click();
+      await page.getByRole('group', { name: /^The whole run/ }).focus();
+      for (let i = 0; i < 6; i++) await page.keyboard.press('ArrowLeft');
+    },
+  },
+  {
+    name: 'difference',
+    at: () => `/sheets/${tillReceipts}`,
+    first: async (page) => {
+      await pickTakings(page);
+      await page.getByRole('button', { name: 'Parts', exact: true }).click();
+      await page.getByRole('menuitem', { name: 'A point …' }).click();
+      await page.getByRole('combobox', { name: 'Place' }).click();
+      await page.getByRole('combobox', { name: 'Place' }).fill('Oct 2025');
+      await page.keyboard.press('Enter');
+      await page.getByRole('button', { name: /the one before$/ }).click();
+      await page.getByRole('button', { name: 'Make the chart of it' }).waitFor();
     },
   },
   { name: 'reading', at: async () => `/sheets/${await sheetNamed('Heating costs 2025')}/reading` },

@@ -91,6 +91,27 @@ function earnest({ sheet, plan, chart, source }) {
       ],
       setAside: [{ across: '2024-03-01' }],
     }),
+    variant({
+      split: undefined,
+      layers: one('column', { style: { colorBy: { when: [{ is: 'below', than: 20, color: '#c4552d' }] } } }),
+      trends: [
+        { id: 't1', layer: 'l1', kind: 'polynomial', degree: 2, ahead: 3, band: 0.8 },
+        { id: 't2', layer: 'l1', kind: 'smooth', span: 0.5, style: { dash: 'dotted', width: 2 } },
+      ],
+      references: [
+        { id: 'r1', on: 'left', at: { layer: 'l1', figure: 'mean' }, to: 40, name: 'Needed' },
+        { id: 'r2', on: 'across', from: { sheet: plan.id, when: plan.columns[0].key } },
+      ],
+      remarks: { own: [{ id: 'm1', at: '2024-03-01', text: 'Snow' }], columns: [key('Note')] },
+      view: { last: 6, step: 'month' },
+    }),
+    variant({
+      split: undefined,
+      layers: one('column', {
+        style: { colorBy: { amount: { column: key('Litres') }, summary: 'mean', palette: 'clay' } },
+      }),
+      view: { from: '2024-02-01', to: '2024-04-30' },
+    }),
   ];
   const json = (method, path, body, headers) => ({ method, path, body, headers });
   return [
@@ -102,6 +123,7 @@ function earnest({ sheet, plan, chart, source }) {
       json('POST', '/api/charts', { spec: one }),
     ]),
     json('POST', '/api/rows-behind.csv', { spec, across: '2024-03-01', series: 'l1' }),
+    json('POST', '/api/differences', { spec, from: '2024-02-01', to: '2024-03-01', series: 'l1' }),
     json('PUT', `/api/charts/${chart.id}`, { spec }, { 'if-match': '"1"' }),
     json('GET', `/api/charts/${chart.id}`),
     json('GET', `/api/charts/${chart.id}/data.csv`),
@@ -119,6 +141,7 @@ function earnest({ sheet, plan, chart, source }) {
     json('GET', `/api/sheets/${sheet.id}/columns/${key('Spot')}/values?search=a`),
     json('PATCH', `/api/sheets/${sheet.id}`, { name: 'Sales' }),
     json('PATCH', `/api/sheets/${sheet.id}`, { row: { is: 'event', name: 'sale' } }),
+    json('PATCH', `/api/sheets/${sheet.id}`, { colors: { Yard: '#17594a', Shop: null } }),
     json('PATCH', `/api/sheets/${plan.id}/columns/c2`, {
       name: 'Planned',
       unit: 'GBP',

@@ -125,8 +125,10 @@ export function ChartCanvas(props: Props) {
       data-ground
       data-pointed={pointed && ''}
       style={{ width, height, touchAction: stretch ? 'pan-y' : undefined }}
-      onDoubleClick={() => {
-        if (!stretch || stretch.all) return;
+      // The first of two clicks opens a card under the pointer, so that no double click would be told.
+      onClickCapture={(event) => {
+        if (event.detail !== 2 || !stretch || stretch.all) return;
+        event.stopPropagation();
         onPointed(undefined);
         stretch.keep(undefined);
       }}

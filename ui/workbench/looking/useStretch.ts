@@ -53,6 +53,8 @@ export function useStretch(
   const count = model?.across.values.length ?? 0;
   const suits = model !== undefined && hasStretches(model);
   const first = useMemo(() => (model && suits ? firstView(model) : undefined), [model, suits]);
+  // What was moved of another drawing is over, also where that drawing comes back by undo.
+  if (moved && model && moved.of !== model) setMoved(undefined);
   const live = moved && moved.of === model ? moved.to : undefined;
   const seen = useMemo(() => {
     if (!model || !spec || !suits) return undefined;
