@@ -13,7 +13,7 @@ export * from './range';
 export * from './readings';
 export { groupWords } from './series';
 export { inSight } from './scroll';
-export { inView, withView } from './stretch';
+export { inView, unscrolled, withView } from './stretch';
 export { kindWords, METHOD_WORDS, missWords, growthWords, equationWords } from './over/trend-words';
 export { REMARK_RADIUS } from './over/spots';
 export * from './ticks';

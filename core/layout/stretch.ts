@@ -9,6 +9,9 @@ import type { Overlay } from './over/overlay';
 const part = <T>(list: readonly T[], { from, to }: Stretch): T[] => list.slice(from, to + 1);
 const inside = (at: number, { from, to }: Stretch) => at >= from && at <= to;
 
+/** A chart whose places are not scrolled: a stretch in sight does the same. */
+export const unscrolled = (spec: ChartSpec): ChartSpec => ({ ...spec, look: { ...spec.look, scroll: 'none' } });
+
 /** What is laid out of a chart of which only a stretch is in sight. */
 export function cutTo(given: Given, view: Stretch): Given {
   const { frame, series, over } = given;
@@ -18,6 +21,7 @@ export function cutTo(given: Given, view: Stretch): Given {
   const [blank, other] = [moved(blankAt), moved(otherAt)];
   return {
     ...given,
+    spec: unscrolled(given.spec),
     frame: {
       ...frame,
       across: {

@@ -1,4 +1,4 @@
-import { layout } from '@/core/layout';
+import { inView, layout, withView } from '@/core/layout';
 import { byKey, InvalidInput, checkAgainstColumns, setStep, type ChartSpec, type Layer, type Trend } from '@/core/spec';
 import { framed } from '@/testing/grain';
 import { readTable, type TestTable } from '@/testing/table';
@@ -299,6 +299,53 @@ describe('the stretch in sight', () => {
     expect(part.findings).toEqual(whole.findings);
     const fixed = { left: { fit: 'fixed' as const, min: 0, max: 99_000 } };
     expect(drawn(months(36), { view, scales: fixed }).scales.left?.domain).toEqual([0, 99_000]);
+  });
+});
+
+describe('moving along', () => {
+  const moved = (from: number, to: number, more: Partial<ChartSpec> = {}) => {
+    const table = months(36);
+    const one = spec(more);
+    const sources = { columns: byKey(table.columns) };
+    const whole = layout(framed(one, table), one, sources);
+    return { whole, seen: withView({ ...whole, checks: [] }, { from, to }, one, sources), sources, one };
+  };
+  test('laid out in the page is what the server lays out for the same stretch', () => {
+    const trends = [trend({ kind: 'seasonal', ahead: 3, band: 0.8 })];
+    const { seen } = moved(10, 30, { trends });
+    const view = { from: String(seen.across.values[10]), to: String(seen.across.values[30]) };
+    const { checks, ...here } = seen;
+    expect(checks).toEqual([]);
+    expect(here).toEqual(drawn(months(36), { trends, view }));
+  });
+
+  test('labels grow finer as the stretch grows shorter', () => {
+    const { whole, seen } = moved(24, 29);
+    expect(whole.across.ticks.length).toBeLessThan(36);
+    expect(seen.across.ticks.map(({ at }) => at)).toEqual([24, 25, 26, 27, 28, 29]);
+  });
+
+  test('what is in sight is a chart of these places alone, with nothing of the others', () => {
+    const remarks = {
+      own: [
+        { id: 'm1', at: '2025-03-01', text: 'Here' },
+        { id: 'm2', at: '2023-03-01', text: 'Not here' },
+      ],
+    };
+    const part = inView(moved(24, 29, { remarks }).seen);
+    expect(part.across.values).toHaveLength(6);
+    expect(part.series[0].values).toHaveLength(6);
+    expect(part.remarks?.map(({ at, spot }) => [at, spot !== undefined])).toEqual([
+      [-1, false],
+      [2, true],
+    ]);
+  });
+
+  test('columns that were scrolled are not scrolled within a stretch', () => {
+    const layers = [{ ...layer, shape: 'column' as const }];
+    const { whole, seen } = moved(0, 34, { layers, look: { scroll: 'end' } });
+    expect(whole.drawing).toMatchObject({ is: 'plot' });
+    expect(seen.drawing).toEqual({ is: 'plot', lying: false });
   });
 });
 

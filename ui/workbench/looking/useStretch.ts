@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { scrollOf, withView, inView, type ChartModel } from '@/core/layout';
+import { inView, scrollOf, unscrolled, withView, type ChartModel } from '@/core/layout';
 import type { Stretch } from '@/core/looking';
 import { setView, type ChartSpec, type Sources, type View } from '@/core/spec';
 import { useWork } from '../store';
@@ -61,7 +61,7 @@ export function useStretch(
     if (!live && !first) return inView(model);
     const to = live ?? first ?? undefined;
     const whole = to && to.from <= 0 && to.to >= count - 1;
-    return inView(withView(unscrolled(model), whole ? undefined : to, spec, sources));
+    return inView(withView(model, whole ? undefined : to, unscrolled(spec), sources));
   }, [model, spec, sources, live, first, suits, count]);
   const move = useCallback(
     (to: Stretch) => {
@@ -151,11 +151,4 @@ function firstView(model: ChartModel): Stretch | undefined {
   const count = model.across.values.length;
   const from = scroll.first === 'end' ? count - scroll.shown : 0;
   return { from, to: from + scroll.shown - 1 };
-}
-
-/** Without a scrolling of its own: the stretch does the same. */
-function unscrolled(model: ChartModel): ChartModel {
-  return scrollOf(model) && model.drawing.is === 'plot'
-    ? { ...model, drawing: { is: 'plot', lying: model.drawing.lying } }
-    : model;
 }
