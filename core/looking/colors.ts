@@ -22,6 +22,10 @@ export function colorsOf(frame: Frame, spec: ChartSpec): Colored {
       refused.push({ what: 'color', id: layer.id, why: 'dots of single rows have one colour for each group' });
       continue;
     }
+    if (layer.shape === 'pie' || layer.shape === 'figure') {
+      refused.push({ what: 'color', id: layer.id, why: 'a chart of this form has colours of its own' });
+      continue;
+    }
     if ('when' in colorBy) {
       const met = new Array<number>(colorBy.when.length).fill(0);
       for (const series of own)

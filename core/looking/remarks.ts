@@ -23,7 +23,9 @@ export function remarksOf(
   }
   const { values } = frame.across;
   const ids = new Set(frame.series.flatMap(({ id, like }) => (like === undefined ? [id] : [id, like])));
-  const own = (remarks.own ?? []).flatMap(({ id, at, series, text }): PlacedRemark[] => {
+  // Those of one place stand in the order in which they were: by their own dates.
+  const inOrder = [...(remarks.own ?? [])].sort((a, b) => String(a.at).localeCompare(String(b.at), 'en'));
+  const own = inOrder.flatMap(({ id, at, series, text }): PlacedRemark[] => {
     const place = placeOf(at, values, spec);
     if (place === undefined) {
       tell(id, `"${short(text)}" stands at ${at}, which is not in the chart`);

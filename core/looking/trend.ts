@@ -177,9 +177,11 @@ function explainedBy(values: readonly number[], fitted: readonly number[]): numb
   return 1 - left / total;
 }
 
+/** Of a place that the curve goes through by itself nothing can be said: it counts for nothing. */
 function rootMeanSquare(misses: readonly number[]): number {
-  const squares = misses.reduce((sum, one) => sum + one * one, 0);
-  return misses.length === 0 ? Infinity : Math.sqrt(squares / misses.length);
+  const told = misses.filter(Number.isFinite);
+  const squares = told.reduce((sum, one) => sum + one * one, 0);
+  return told.length === 0 ? Infinity : Math.sqrt(squares / told.length);
 }
 
 function bandOf(made: Partial<CurveFit>, { band }: Wish, xs: readonly (number | undefined)[]) {

@@ -1,4 +1,4 @@
-import { isDrawn, type ChartSpec, type Layer } from '../spec';
+import { fitLayers, isDrawn, type ChartSpec, type Layer } from '../spec';
 
 /** What is looked at beside the values; it stays while the same runs across. */
 const LOOKED = ['trends', 'references', 'remarks', 'view'] as const;
@@ -41,7 +41,7 @@ export function carryOver(before: ChartSpec | undefined, current: ChartSpec | un
     ? { right: next.scales.right ?? { fit: 'zero' as const } }
     : {};
   const scales = { ...next.scales, ...right, ...changed(before.scales, current.scales, ['left', 'right', 'across']) };
-  return {
+  return fitLayers({
     ...next,
     across,
     ...split,
@@ -52,11 +52,11 @@ export function carryOver(before: ChartSpec | undefined, current: ChartSpec | un
     scales,
     text: { ...next.text, ...current.text },
     ...(current.calendar ? { calendar: current.calendar } : {}),
-    ...(next.across.column === current.across.column
+    ...(next.across.column === current.across.column && next.across.as === current.across.as
       ? Object.fromEntries(LOOKED.flatMap((name) => (current[name] ? [[name, current[name]]] : [])))
       : {}),
     ...((current.look ?? next.look) ? { look: current.look ?? next.look } : {}),
-  };
+  });
 }
 
 /** Layers that are only read stay behind those that are drawn; without any drawn one, all are drawn. */

@@ -152,38 +152,41 @@ export function fitLooking(
   columns: ReadonlyMap<string, ColumnProfile>,
   before?: ChartSpec,
 ): ChartSpec {
+  const moved = before && (before.across.as !== spec.across.as || before.across.column !== spec.across.column);
+  const next = fitLayers(moved ? setView(spec, undefined) : spec);
+  return next.trends && !hasOrder(spec, columns) ? withList(next, 'trends', undefined) : next;
+}
+
+/** The part of it that needs no columns: what is tied to layers that went, and what only time has. */
+export function fitLayers(spec: ChartSpec): ChartSpec {
   const has = (layer: string) => spec.layers.some(({ id }) => id === layer);
   const ofLayer = (at: ReferenceAt | undefined) => typeof at !== 'object' || has(at.layer);
-  const ordered = hasOrder(spec, columns);
-  const moved = before && (before.across.as !== spec.across.as || before.across.column !== spec.across.column);
+  const time = spec.across.as === 'time';
   let next = spec;
   if (spec.trends) {
     const kept = spec.trends
-      .filter(({ layer }) => ordered && has(layer))
+      .filter(({ layer }) => has(layer))
       .map((trend) => {
         const { ahead, ...rest } = trend;
-        return ahead !== undefined && spec.across.as !== 'time' ? rest : trend;
+        return ahead !== undefined && !time ? rest : trend;
       });
     next = withList(next, 'trends', kept);
   }
   if (spec.references) {
-    const kept = spec.references.filter(
-      ({ at, to, from }) => ofLayer(at) && ofLayer(to) && !(from && spec.across.as !== 'time'),
-    );
+    const kept = spec.references.filter(({ at, to, from }) => ofLayer(at) && ofLayer(to) && !(from && !time));
     next = withList(next, 'references', kept);
   }
-  if (spec.view && (moved || ('last' in spec.view && spec.across.as !== 'time'))) next = setView(next, undefined);
-  if (next.layers.some(({ style }) => strayColor(style?.colorBy, has)))
-    next = {
-      ...next,
-      layers: next.layers.map((layer) => {
-        if (!strayColor(layer.style?.colorBy, has)) return layer;
-        const { colorBy, ...style } = layer.style ?? {};
-        void colorBy;
-        return { ...layer, style };
-      }),
-    };
-  return next;
+  if (spec.view && 'last' in spec.view && !time) next = setView(next, undefined);
+  if (!spec.layers.some(({ style }) => strayColor(style?.colorBy, has))) return next;
+  return {
+    ...next,
+    layers: next.layers.map((layer) => {
+      if (!strayColor(layer.style?.colorBy, has)) return layer;
+      const { colorBy, ...style } = layer.style ?? {};
+      void colorBy;
+      return { ...layer, style };
+    }),
+  };
 }
 
 type ColorBy = NonNullable<NonNullable<ChartSpec['layers'][number]['style']>['colorBy']>;

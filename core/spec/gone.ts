@@ -2,6 +2,7 @@ import { isNumeric, type ColumnProfile } from '../inference';
 import { headerKey } from '../reading';
 import type { Columns } from './against-columns';
 import { amountColumns, type Amount, type ChartSpec, type Filter, type Layer } from './chart-spec';
+import { fitLayers } from './edit-looking';
 import { isUsableFormula } from './formula';
 import type { Sources } from './sources';
 
@@ -206,11 +207,11 @@ function withLayers(spec: ChartSpec, kept: readonly Layer[]): ChartSpec {
     fills !== undefined && ids.has(fills) ? { ...layer, fills } : layer,
   );
   const { right, ...scales } = spec.scales;
-  return {
+  return fitLayers({
     ...spec,
     layers,
     scales: layers.some(({ side }) => side === 'right') ? { ...scales, right: right ?? { fit: 'zero' } } : scales,
-  };
+  });
 }
 
 /** Columns with what is remembered of former ones, so that a chart can be said in words though it cannot be drawn. */
