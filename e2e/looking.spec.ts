@@ -273,3 +273,18 @@ test('the sheet folds away and comes back, and stays so', async ({ page }) => {
   await page.getByRole('button', { name: 'Show the sheet ›' }).click();
   await expect(page.getByRole('columnheader').first()).toBeVisible();
 });
+
+test('the chart fills the screen, cards open over it, and the rest comes back', async ({ page }) => {
+  await open(page, 'looking-large.csv');
+  const width = async () => (await chart(page).boundingBox())?.width ?? 0;
+  const before = await width();
+  await page.getByRole('button', { name: 'Show large' }).click();
+  await expect.poll(width).toBeGreaterThan(before + 300);
+  await drawn(page);
+  await clickPlace(page, 4, 36);
+  await expect(page.getByRole('dialog', { name: 'A point' })).toContainText('May 2023');
+  await page.keyboard.press('Escape');
+  if (await page.getByRole('button', { name: 'Back', exact: true }).isVisible())
+    await page.getByRole('button', { name: 'Back', exact: true }).click();
+  await expect.poll(width).toBeLessThan(before + 10);
+});

@@ -52,8 +52,7 @@ export function ChartPane({ holder, size, sources, preview, busy, error, lacks, 
   const seen = stretch?.seen ?? scrolled.seen;
   const from = stretch ? stretch.now.from : scrolled.from;
   const light = useRemarkLight(model, stretch);
-  const whole = useRef<HTMLDivElement>(null);
-  const { full, toggle: toggleFull } = useFullScreen(whole);
+  const { full, toggle: toggleFull } = useFullScreen();
   // A click on the ground while a card is open closes it, and opens no other.
   const busyWith = useRef(false);
   const onPart = useCallback((part: ChartPart) => {
@@ -64,7 +63,7 @@ export function ChartPane({ holder, size, sources, preview, busy, error, lacks, 
   const aside = legend === 'left' || legend === 'right' || legend === 'bottom' ? legend : undefined;
   const trouble = error ?? preview.error?.message;
   return (
-    <div ref={whole} className={styles.whole} data-full={full || undefined}>
+    <div className={styles.whole} data-full={full || undefined}>
       <div className={styles.pane}>
         <figure
           ref={figure}

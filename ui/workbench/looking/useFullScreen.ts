@@ -1,16 +1,20 @@
-import { useCallback, useEffect, useState, type RefObject } from 'react';
+import { useCallback, useEffect, useState } from 'react';
 
-/** An element that fills the screen, and goes back by Escape or by the same button. */
-export function useFullScreen(element: RefObject<HTMLElement | null>): { full: boolean; toggle: () => void } {
+/**
+ * The chart over the whole screen, for showing. The page as a whole goes there, so that cards and what is read across stand
+ * over the chart as they do otherwise; Escape, or the same button, leads back.
+ */
+export function useFullScreen(): { full: boolean; toggle: () => void } {
   const [full, setFull] = useState(false);
   useEffect(() => {
-    const follow = () => setFull(document.fullscreenElement !== null && document.fullscreenElement === element.current);
+    const follow = () => document.fullscreenElement === null && setFull(false);
     document.addEventListener('fullscreenchange', follow);
     return () => document.removeEventListener('fullscreenchange', follow);
-  }, [element]);
+  }, []);
   const toggle = useCallback(() => {
     if (document.fullscreenElement) void document.exitFullscreen();
-    else void element.current?.requestFullscreen?.().catch(() => undefined);
-  }, [element]);
+    else if (!full) void document.documentElement.requestFullscreen?.().catch(() => undefined);
+    setFull(!full);
+  }, [full]);
   return { full, toggle };
 }
