@@ -52,7 +52,7 @@ async function look(page: Page): Promise<void> {
 async function clickPlace(page: Page, nth: number, of: number): Promise<void> {
   const box = await chart(page).locator('svg .recharts-cartesian-grid').first().boundingBox();
   if (!box) throw new Error('no plot');
-  await page.mouse.click(box.x + (box.width * nth) / (of - 1), box.y + box.height * 0.9);
+  await page.mouse.click(box.x + (box.width * nth) / (of - 1), box.y + box.height * 0.93);
   await still(page);
 }
 
