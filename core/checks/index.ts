@@ -27,7 +27,7 @@ import { slices } from './slices';
 import { totalsRows } from './totals-rows';
 import { unmatched } from './unmatched';
 import { unread } from './unread';
-import { carriedOn, conditionNone, inSightOnly, movesTogether, notDrawn, weakTrends } from './looking';
+import { carriedOn, conditionNone, filledTrends, inSightOnly, movesTogether, notDrawn, weakTrends } from './looking';
 
 /** In the order that they are shown: what could make the chart wrong first. */
 const FINDERS: readonly CheckFinder[] = [
@@ -41,6 +41,7 @@ const FINDERS: readonly CheckFinder[] = [
   notDrawn,
   carriedOn,
   weakTrends,
+  filledTrends,
   conditionNone,
   emptySeries,
   oddSums,

@@ -100,6 +100,22 @@ export const weakTrends: CheckFinder = ({ model }) =>
         ],
   );
 
+/** Seasons need a value at every place: a few that are missing are filled, which is said. */
+export const filledTrends: CheckFinder = ({ model }) =>
+  (model.trends ?? []).flatMap(({ id, name, filled }): Check[] =>
+    filled === undefined
+      ? []
+      : [
+          {
+            id: 'trend-filled',
+            level: 'note',
+            message: `${name} was made with ${counted(filled, 'missing value')} filled straight between its neighbours.`,
+            edit: { do: 'removeTrend', with: [id] },
+            changeWords: 'Take it away',
+          },
+        ],
+  );
+
 const share = (r2: number) => `${Math.max(Math.round(r2 * 100), 0)} %`;
 
 /** Colours that go by a condition which nothing meets. */

@@ -33,6 +33,7 @@ export const CHECK_IDS = [
   'gone-column',
   'trend-refused',
   'trend-weak',
+  'trend-filled',
   'carried-on',
   'view',
   'condition-none',

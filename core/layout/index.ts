@@ -14,6 +14,7 @@ export * from './readings';
 export { groupWords } from './series';
 export { inSight } from './scroll';
 export { inView, unscrolled, withView } from './stretch';
-export { kindWords, METHOD_WORDS, missWords, growthWords, equationWords } from './over/trend-words';
+export { kindWords, METHOD_WORDS } from './over/trend-words';
+export { candidatesOf, type Offered } from './over/offered';
 export { REMARK_RADIUS } from './over/spots';
 export * from './ticks';

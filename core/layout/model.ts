@@ -91,6 +91,8 @@ export interface ModelTrend extends LineLook {
   r2?: number;
   error: number;
   n: number;
+  /** Missing places that were filled straight for the fit. */
+  filled?: number;
   /** "misses by £1,910 a month on average"; "grows by £312 a month". */
   misses: string;
   growth?: string;

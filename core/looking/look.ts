@@ -2,6 +2,7 @@ import { fromIso, isoDate, isoDateTime, offset, type Step } from '../calendar';
 import type { Frame, FrameSeries } from '../shaping';
 import type { ChartSpec, Sources, Trend } from '../spec';
 import { colorsOf } from './colors';
+import { dotsOf } from './dots';
 import { findingsOf } from './findings';
 import type { Looked, Refused, TrendLine } from './looked';
 import { referencesOf } from './references';
@@ -99,10 +100,7 @@ function trendsOf(frame: Frame, spec: ChartSpec): { lines: TrendLine[]; refused:
 
 function oneTrend(trend: Trend, series: FrameSeries, frame: Frame, along: Along): TrendResult {
   if (!frame.points) return trendOf(series.values, along, trend);
-  const pairs = frame.points
-    .filter((point) => point.series === series.id)
-    .flatMap(({ x, y, count }) => Array.from({ length: Math.min(count, 1000) }, () => [x, y] as const));
-  return trendOfPairs(pairs, trend);
+  return trendOfPairs(dotsOf(frame.points, series.id), trend);
 }
 
 const seriesOf = ({ layer, series }: Trend, all: readonly FrameSeries[]): FrameSeries[] =>

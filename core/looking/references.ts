@@ -102,7 +102,7 @@ function acrossOne(
   }
   const bad = [at, to].find((one) => one !== undefined && spec.across.as === 'time' && dayOf(one) === undefined);
   if (bad !== undefined) return { why: `"${bad}" is no date` };
-  const places = [at, to].map((one) => (one === undefined ? undefined : nearest(one, values, spec)));
+  const places = [at, to].map((one) => (one === undefined ? undefined : placeOf(one, values, spec)));
   const [from, end = from] = places;
   if (from === undefined || end === undefined || (to !== undefined && places[1] === undefined))
     return { why: `"${to !== undefined && places[0] !== undefined ? to : at}" is none of the places of this chart` };
@@ -118,8 +118,6 @@ function acrossOne(
     ],
   };
 }
-
-const nearest = (at: string | number, values: Frame['across']['values'], spec: ChartSpec) => placeOf(at, values, spec);
 
 /** A reference at each row of another sheet; what lies outside the chart is left out. */
 function fromRows({ id, on, name }: Reference, frame: Frame, spec: ChartSpec): Found {

@@ -1,5 +1,6 @@
 import { bestLag, correlation, paired, rankCorrelation } from '../statistics';
 import type { Frame } from '../shaping';
+import { dotsOf } from './dots';
 import type { Relation } from './looked';
 
 /** Fewer places than this say nothing. */
@@ -33,9 +34,7 @@ export function relationsOf(frame: Frame): Relation[] {
 /** Of dots, x and y of each series: a dot of several rows counts as many. */
 function ofDots({ points = [], series }: Frame): Relation[] {
   return series.flatMap(({ id }) => {
-    const pairs = points
-      .filter((point) => point.series === id)
-      .flatMap(({ x, y, count }) => Array.from({ length: Math.min(count, 1000) }, () => [x, y] as const));
+    const pairs = dotsOf(points, id);
     const [r, rho] = [correlation(pairs), rankCorrelation(pairs)];
     return pairs.length < LEAST || r === undefined || rho === undefined
       ? []

@@ -27,12 +27,24 @@ const DAYS = 'Day,Sold\n03/04/2025,10\n05/06/2025,12\n07/08/2025,9\n';
 const FAR = `At,Size\n${Array.from({ length: 8 }, (_, i) => `2025-0${1 + i}-01,${10 ** (i % 5)}`).join('\n')}\n`;
 const LINES =
   'Line,Jan 2025,Feb 2025,Mar 2025\nTakings (£),1200,1300,1250\nCosts (£),800,820,790\nVisitors,310,290,305\n';
+/** Two years of months, one of them without a figure. */
+const SEASONS = `At,Size\n${Array.from({ length: 26 }, (_, i) => `${2023 + Math.floor(i / 12)}-${String((i % 12) + 1).padStart(2, '0')}-01,${i === 17 ? '' : 100 + 30 * ((i * 5) % 12) + i}`).join('\n')}\n`;
 const PLAN = 'Where,Planned\nYard,50\nKiosk,70\n';
 const DOTS = `Long,Wide\n${Array.from({ length: 5400 }, (_, i) => `${(i % 73) + i / 10_000},${((i * 7) % 91) + i / 7_000}`).join('\n')}\n`;
 
-let sheets: Record<'shop' | 'people' | 'sums' | 'days' | 'far' | 'plan' | 'dots' | 'lines', ReadySheet>;
+let sheets: Record<'shop' | 'people' | 'sums' | 'days' | 'far' | 'plan' | 'dots' | 'lines' | 'seasons', ReadySheet>;
 beforeAll(async () => {
-  const texts = { shop: SHOP, people: PEOPLE, sums: SUMS, days: DAYS, far: FAR, plan: PLAN, dots: DOTS, lines: LINES };
+  const texts = {
+    shop: SHOP,
+    people: PEOPLE,
+    sums: SUMS,
+    days: DAYS,
+    far: FAR,
+    plan: PLAN,
+    dots: DOTS,
+    lines: LINES,
+    seasons: SEASONS,
+  };
   const taken = await Promise.all(
     Object.entries(texts).map(async ([name, text]) => [name, await takeIn(`checks-${name}.csv`, text)] as const),
   );
@@ -209,6 +221,12 @@ const CASES: Readonly<Record<Exclude<CheckId, 'gone-column'>, Case>> = {
     'far',
     { ...of({ amount: { column: 'c2' } }), trends: [{ id: 't1', layer: 'l1', kind: 'linear' }] },
     { ...of({ amount: { column: 'c2' } }), trends: [{ id: 't1', layer: 'l1', kind: 'polynomial', degree: 6 }] },
+    true,
+  ],
+  'trend-filled': [
+    'seasons',
+    { ...of({ amount: { column: 'c2' } }), trends: [{ id: 't1', layer: 'l1', kind: 'seasonal' }] },
+    { ...of({ amount: { column: 'c2' } }), trends: [{ id: 't1', layer: 'l1', kind: 'linear' }] },
     true,
   ],
   'carried-on': [

@@ -128,6 +128,7 @@ function modelTrend(
     ...(line.r2 === undefined ? {} : { r2: line.r2 }),
     error: line.error,
     n: line.n,
+    ...(line.filled ? { filled: line.filled } : {}),
     misses: missWords(line.error, unit, spec),
     ...(growth ? { growth } : {}),
     ahead: wish?.ahead ?? 0,

@@ -3,12 +3,11 @@
 import { memo, useMemo, useRef, useState, type ReactNode } from 'react';
 import { Select } from 'antd';
 import { isDated } from '@/core/inference';
-import { METHOD_WORDS, type ChartModel } from '@/core/layout';
+import { candidatesOf, METHOD_WORDS, type ChartModel } from '@/core/layout';
 import { addRemark, hasOrder, setRemarkColumns, type ChartSpec, type Sources } from '@/core/spec';
 import { CardPopover } from '../../cards/CardPopover';
 import type { RemarkLight } from '../../chart/drawing';
 import { useWork } from '../store';
-import { candidatesOf } from './candidates-of';
 import { ReferenceCard } from './ReferenceCard';
 import { RemarkCard } from './RemarkCard';
 import { TrendCard } from './TrendCard';

@@ -2,7 +2,7 @@
 
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Button, Input, InputNumber, Select, Slider } from 'antd';
-import { METHOD_WORDS, PALETTE, type ChartModel, type ModelTrend } from '@/core/layout';
+import { candidatesOf, METHOD_WORDS, PALETTE, type ChartModel, type ModelTrend } from '@/core/layout';
 import {
   addTrend,
   MOST_AHEAD,
@@ -18,7 +18,6 @@ import { ColorField } from '../../cards/ColorField';
 import cards from '../../cards/cards.module.css';
 import { DASHES, LineWidth } from '../parts/mark-fields';
 import { useWork } from '../store';
-import { candidatesOf } from './candidates-of';
 import { TrendPicture } from './TrendPicture';
 import styles from './looking.module.css';
 

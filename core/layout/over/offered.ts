@@ -1,6 +1,7 @@
-import { kindWords, missWords, type ChartModel } from '@/core/layout';
-import { candidates, type Candidate } from '@/core/looking';
-import { BLANK, layerUnit, type ChartSpec, type Sources } from '@/core/spec';
+import { alongOf, candidates, dotsOf, type Candidate } from '../../looking';
+import { BLANK, layerUnit, type ChartSpec, type Sources } from '../../spec';
+import type { ChartModel } from '../model';
+import { kindWords, missWords } from './trend-words';
 
 /** The kinds of trend that a drawn series can have, by what they miss, least first, with their words. */
 export interface Offered extends Candidate {
@@ -15,20 +16,19 @@ export function candidatesOf(model: ChartModel, series: string, spec: ChartSpec,
   const measured = model.across.values.length - (model.across.ahead ?? 0);
   const layer = spec.layers.find(({ id }) => id === own.layer) ?? spec.layers[0];
   const unit = layerUnit(layer, sources);
-  const blank = model.across.values.indexOf(BLANK);
+  const blankAt = model.across.values.indexOf(BLANK);
+  const { otherAt } = model.across;
+  const across = {
+    kind: model.across.kind,
+    values: model.across.values.slice(0, measured),
+    ...(blankAt < 0 ? {} : { blankAt }),
+    ...(otherAt === undefined ? {} : { otherAt }),
+  };
   const found = model.points
-    ? candidates({ pairs: model.points.filter((point) => point.series === series).map(({ x, y }) => [x, y] as const) })
+    ? candidates({ pairs: dotsOf(model.points, series) })
     : candidates({
         values: own.values.slice(0, measured),
-        along: {
-          ...(step ? { step } : {}),
-          rests: new Set(model.across.rests.filter((at) => at < measured)),
-          skips: new Set([
-            ...(model.across.otherAt === undefined ? [] : [model.across.otherAt]),
-            ...(blank < 0 ? [] : [blank]),
-          ]),
-          length: measured,
-        },
+        along: alongOf({ across, facts: { rests: model.across.rests.filter((at) => at < measured) } }, step),
       });
   return found.map((one) => ({
     ...one,
