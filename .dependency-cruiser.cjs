@@ -18,6 +18,8 @@ const walk = [
   'layout',
   'checks',
   'starts',
+  'boards',
+  'deliveries',
   'api',
 ];
 
@@ -60,8 +62,14 @@ module.exports = {
     {
       name: 'server-knows-no-interface',
       severity: 'error',
-      from: { path: '^server/' },
+      from: { path: '^server/', pathNot: '^server/pictures/draw-job\\.tsx$' },
       to: { path: '^(app|ui|workers)/' },
+    },
+    {
+      name: 'pictures-draw-with-what-the-screen-draws-with',
+      severity: 'error',
+      from: { path: '^server/pictures/draw-job\\.tsx$' },
+      to: { path: '^(app|workers|ui/(?!chart/|board/picture/))' },
     },
     { name: 'ui-knows-no-server', severity: 'error', from: { path: '^ui/' }, to: { path: '^(app|server|demo)/' } },
     {

@@ -22,7 +22,7 @@ export default ts.config(
     rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error' },
   },
   {
-    files: ['scripts/**/*.mjs', '*.cjs', '*.mjs'],
+    files: ['scripts/**/*.mjs', 'testing/*.{cjs,mjs}', '*.cjs', '*.mjs'],
     languageOptions: {
       globals: {
         process: 'readonly',

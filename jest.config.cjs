@@ -1,11 +1,12 @@
 /** Packages that come only as ECMAScript modules: Jest needs them turned into the other kind. */
-const modern = ['nanoid', 'culori', 'd3-.*', 'internmap'];
+const modern = ['nanoid', 'culori', 'd3-.*', 'internmap', 'postal-mime'];
 
 /** @type {import('jest').Config} */
 module.exports = {
   // Machines that do other work beside the tests are slow; a test that hangs still ends.
   testTimeout: 30_000,
   testEnvironment: 'node',
+  globalSetup: '<rootDir>/testing/drawer.cjs',
   testMatch: ['<rootDir>/{core,server,ui,demo,reference,app}/**/*.test.ts'],
   transformIgnorePatterns: [`/node_modules/(?!(${modern.join('|')})/)`],
   transform: {

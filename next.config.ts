@@ -4,7 +4,20 @@ const config: NextConfig = {
   poweredByHeader: false,
   reactStrictMode: true,
   devIndicators: false,
-  serverExternalPackages: ['pg', 'pg-copy-streams', 'papaparse', 'busboy', 'yauzl', 'saxes', 'lossless-json'],
+  serverExternalPackages: [
+    'pg',
+    'pg-copy-streams',
+    'papaparse',
+    'busboy',
+    'yauzl',
+    'saxes',
+    'lossless-json',
+    'pg-boss',
+    'nodemailer',
+    'smtp-server',
+    'exceljs',
+    'yazl',
+  ],
   typescript: { ignoreBuildErrors: true }, // `npm test` runs the type check as a step of its own
 };
 

@@ -7,18 +7,21 @@ export interface Sheet {
   columns: Pick<ColumnProfile, 'key' | 'name'>[];
 }
 
+/** Finds the sheet of a demo file, and the keys of its columns by name. */
+export const finderIn = (sheets: ReadonlyMap<string, Sheet>) => (file: string) => {
+  const sheet = sheets.get(file);
+  if (!sheet) throw new Error(`no demo file ${file}`);
+  const key = (name: string) => {
+    const column = sheet.columns.find((one) => one.name === name);
+    if (!column) throw new Error(`${file} has no column ${name}`);
+    return column.key;
+  };
+  return { id: sheet.id, key };
+};
+
 /** One chart of each kind, the simplest last, so that it comes first on the desk. */
 export function demoCharts(sheets: ReadonlyMap<string, Sheet>): ChartSpec[] {
-  const find = (file: string) => {
-    const sheet = sheets.get(file);
-    if (!sheet) throw new Error(`no demo file ${file}`);
-    const key = (name: string) => {
-      const column = sheet.columns.find((one) => one.name === name);
-      if (!column) throw new Error(`${file} has no column ${name}`);
-      return column.key;
-    };
-    return { id: sheet.id, key };
-  };
+  const find = finderIn(sheets);
   const till = find('till-receipts.csv');
   const trials = find('germination-trials.csv');
   const water = find('watering-log.csv');

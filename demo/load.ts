@@ -1,5 +1,6 @@
 import { existsSync, mkdirSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
+import { boardCharts, mondayMorning, type BoardChart } from './board';
 import { demoCharts, type Sheet } from './charts';
 import { demoFiles, type DemoFile } from './files';
 import { makeStock } from './stock';
@@ -20,12 +21,11 @@ async function load(): Promise<void> {
     sheets.set(file.name, await takeIn(file));
   }
   await openStock();
+  const board = await loadBoard(sheets);
+  let chart = '';
   for (const spec of demoCharts(sheets))
-    await call('/api/charts', {
-      method: 'POST',
-      headers: { 'content-type': 'application/json' },
-      body: JSON.stringify({ spec }),
-    });
+    ({ id: chart } = (await (await send('/api/charts', { spec })).json()) as { id: string });
+  await loadDeliveries(board, chart);
   writeFileSync(loaded, new Date().toISOString());
 }
 
@@ -33,6 +33,46 @@ async function call(route: string, init?: RequestInit): Promise<Response> {
   const response = await fetch(address + route, init);
   if (!response.ok) throw new Error(`${init?.method ?? 'GET'} ${route}: ${response.status} ${await response.text()}`);
   return response;
+}
+
+const send = (route: string, body: object) =>
+  call(route, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) });
+
+/** The board with its charts; these come before the others, so that they stand behind them on the desk. */
+async function loadBoard(sheets: ReadonlyMap<string, Sheet>): Promise<string> {
+  const ids = {} as Record<BoardChart, string>;
+  for (const [name, spec] of Object.entries(boardCharts(sheets))) {
+    const { id } = (await (await send('/api/charts', { spec })).json()) as { id: string };
+    ids[name as BoardChart] = id;
+  }
+  const till = sheets.get('till-receipts.csv');
+  if (!till) throw new Error('the demo has no till receipts');
+  const { id } = (await (await send('/api/boards', mondayMorning(ids, till))).json()) as { id: string };
+  return id;
+}
+
+/** The board every Monday, a chart every month; what is in the outbox was sent by hand. */
+async function loadDeliveries(board: string, chart: string): Promise<void> {
+  const zone = 'Europe/London';
+  for (const delivery of [
+    {
+      what: { chart },
+      to: ['accounts@quillbrook.example'],
+      subject: 'Takings by month and spot',
+      attach: ['xlsx'],
+      every: { step: 'month', at: '07:30', day: 'last', zone },
+    },
+    {
+      what: { board },
+      to: ['yard@quillbrook.example', 'office@quillbrook.example'],
+      message: 'Good morning. This is how last week went.',
+      attach: ['pdf'],
+      every: { step: 'week', at: '08:00', weekday: 1, zone },
+    },
+  ]) {
+    const { id } = (await (await send('/api/deliveries', delivery)).json()) as { id: string };
+    await send(`/api/deliveries/${id}/now`, {});
+  }
 }
 
 /** The stock database beside the application's own, opened as a source; not where the server lets no database be made. */
@@ -45,8 +85,6 @@ async function openStock(): Promise<void> {
     console.warn(`The stock database could not be made: ${(error as Error).message}. The rest of the demo goes on.`);
     return;
   }
-  const send = (route: string, body: object) =>
-    call(route, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) });
   const { id } = (await (await send('/api/sources', { address: stock, name: 'Stock of the nursery' })).json()) as {
     id: string;
   };

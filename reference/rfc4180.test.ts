@@ -1,6 +1,7 @@
 /** The rules of RFC 4180, section 2, with its own examples, in reading and in writing. */
 import { parse } from 'csv-parse/sync';
 import { readDelimited } from '@/core/reading';
+import { chartTable } from '@/server/exports/chart-table';
 import { chartCsv, safeText } from '@/server/exports/csv';
 import { cleanUp, drawn, takeIn } from '@/testing/sheets';
 
@@ -49,7 +50,7 @@ test('an export keeps the same rules, as another reader sees it', async () => {
     across: { as: 'group', column: 'c1', order: { by: 'name' } },
     layers: [{ id: 'l1', amount: { column: 'c2' }, summary: 'sum', shape: 'column', side: 'left' }],
   });
-  const text = chartCsv(model, 'Item');
+  const text = chartCsv(chartTable(model, { across: 'Item' }));
   expect(text.endsWith('\r\n')).toBe(true);
   expect(parse(text)).toEqual([
     ['Item', 'Sold'],

@@ -20,6 +20,7 @@ import path from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import { build, migrate, serve } from './lib/app.mjs';
 import { measureChanges } from './lib/bench-browser.mjs';
+import { measureHandingOver } from './lib/bench-handover.mjs';
 import { measureLooking, tenSpots } from './lib/bench-looking.mjs';
 import { nodeModules } from './lib/packages.mjs';
 import { freePort, startPostgres } from './lib/postgres.mjs';
@@ -200,6 +201,27 @@ await main(async () => {
       );
     say(
       `   while it is dragged a picture takes ${within(looking.frames, 0.5)} ms, 95 in 100 at most ${within(looking.frames, 0.95)} ms; ${looking.asked.length} questions to the server meanwhile`,
+    );
+
+    const steps = ['year', 'quarter', 'month', 'week'];
+    const twelve = ['line', 'column', 'area'].flatMap((shape) =>
+      steps.map((step) => ({
+        ...spec,
+        across: { ...spec.across, step },
+        layers: spec.layers.map((layer) => ({ ...layer, shape })),
+      })),
+    );
+    const handed = await measureHandingOver(server.address, twelve);
+    const ms = (value) => `${value.toFixed(0)} ms`;
+    say(`\nHanding over, of the same rows:`);
+    say(
+      `   a picture: PNG ${ms(handed.picture)}, SVG ${ms(handed.svg)}, PDF ${ms(handed.pdf)} at the median; × ${(handed.picture / handed.preview).toFixed(1)} of its model alone (${ms(handed.preview)})`,
+    );
+    say(
+      `   a board of twelve tiles as one picture: ${ms(handed.board)}, × ${(handed.board / handed.picture).toFixed(1)} of one picture`,
+    );
+    say(
+      `   the same board in a browser: ${ms(handed.opened[0])} at first, ${ms(median(handed.opened.slice(1)))} when nothing has changed`,
     );
   } finally {
     await server?.stop();

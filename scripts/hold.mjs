@@ -11,12 +11,13 @@ import { files } from './hold/files.mjs';
 import { kills } from './hold/kills.mjs';
 import { pages } from './hold/pages.mjs';
 import { requests } from './hold/requests.mjs';
+import { sendings } from './hold/sendings.mjs';
 import { build, migrate, serve } from './lib/app.mjs';
 import { nodeModules } from './lib/packages.mjs';
 import { freePort, startPostgres } from './lib/postgres.mjs';
 import { main, say, Stop } from './lib/run.mjs';
 
-const CAMPAIGNS = { files, requests, concurrency, kills, pages };
+const CAMPAIGNS = { files, requests, concurrency, kills, sendings, pages };
 
 function wishes(words) {
   const options = { seed: 1, short: false, chosen: [] };

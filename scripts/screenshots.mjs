@@ -10,6 +10,11 @@ async function chartNamed(title) {
   return `/charts/${charts.find((chart) => chart.title === title).id}`;
 }
 
+async function boardNamed(name) {
+  const { boards } = await (await fetch(`${address}/api/boards`)).json();
+  return `/boards/${boards.find((board) => board.name === name).id}`;
+}
+
 async function sheetNamed(name) {
   const { sheets } = await (await fetch(`${address}/api/sheets`)).json();
   return sheets.find((sheet) => sheet.name === name).id;
@@ -51,16 +56,28 @@ async function lookCloser(page) {
 /** What each picture shows: where to go, and what to do there first. */
 const VIEWS = [
   { name: 'desk', at: () => '/' },
+  { name: 'board', at: () => boardNamed('Monday morning') },
+  {
+    name: 'arranging',
+    at: () => boardNamed('Monday morning'),
+    first: async (page) => {
+      await page.getByRole('button', { name: 'Arrange' }).click();
+      await page.getByRole('group', { name: 'Takings by week and spot, this year' }).focus();
+    },
+  },
+  { name: 'phone', at: () => boardNamed('Monday morning'), viewport: { width: 390, height: 844 } },
+  { name: 'outbox', at: () => '/outbox', first: (page) => page.locator('iframe').waitFor() },
+  {
+    name: 'hand-over',
+    at: () => chartNamed('Takings by month and spot'),
+    first: (page) => page.getByRole('button', { name: 'Hand over' }).click(),
+  },
   { name: 'what-it-can-show', at: async () => `/sheets/${await sheetNamed('Till receipts 2023–2025')}` },
   { name: 'workbench-line', at: () => chartNamed('Takings by month and spot') },
   { name: 'workbench-combo', at: () => chartNamed('Water used and what was left in the tank') },
-  { name: 'workbench-scatter', at: () => chartNamed('Warm soil brings seedlings up sooner') },
   { name: 'actual-and-plan', at: () => chartNamed('Takings so far, and the plan from there') },
   { name: 'target-marks', at: () => chartNamed('Trays potted against target, the furthest along first') },
-  { name: 'years-over-each-other', at: () => chartNamed('The season, year by year') },
   { name: 'small-copies', at: () => chartNamed('Takings by month and plant group') },
-  { name: 'parts-of-100-percent', at: () => chartNamed('Where the takings come from') },
-  { name: 'single-figure', at: () => chartNamed('Takings of the last whole month') },
   {
     name: 'rows-behind',
     at: () => chartNamed('Trays potted against target, the furthest along first'),
@@ -121,14 +138,6 @@ const VIEWS = [
   },
   { name: 'reading', at: async () => `/sheets/${await sheetNamed('Heating costs 2025')}/reading` },
   {
-    name: 'what-a-row-is',
-    at: async () => `/sheets/${await sheetNamed('Till receipts 2023–2025')}/reading`,
-    first: async (page) => {
-      await page.getByRole('button', { name: 'Something else' }).click();
-      await page.getByRole('heading', { name: 'The table', exact: true }).evaluate((one) => one.scrollIntoView());
-    },
-  },
-  {
     name: 'database',
     at: () => '/database',
     first: (page) => page.getByRole('button', { name: /^deliveries/ }).click(),
@@ -138,10 +147,12 @@ const VIEWS = [
 await main(async () => {
   const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox'] });
   try {
-    for (const { name, at, first } of VIEWS) {
-      const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, locale: 'en-GB' });
+    for (const { name, at, first, viewport = { width: 1280, height: 800 } } of VIEWS) {
+      const page = await browser.newPage({ viewport, locale: 'en-GB' });
       await page.goto(address + (await at()));
-      await page.waitForLoadState('networkidle');
+      // Pages that follow changes keep a connection open: they are never idle.
+      await page.waitForLoadState('load');
+      await page.waitForTimeout(2500);
       await first?.(page);
       await page.waitForTimeout(800);
       await page.screenshot({ path: path.join(root, 'docs', 'screenshots', `${name}.png`) });

@@ -1,8 +1,20 @@
+import type { Board } from '@/core/boards';
+import type { Delivery } from '@/core/deliveries';
 import type {
+  BoardModels,
+  Deleted,
+  ListedBoard,
+  OutboxMessage,
+  ReadMessage,
+  SavedBoard,
+  SavedDelivery,
+  WorkspaceTaken,
   Sheet,
   ListedSheet,
   NamedSheet,
+  FigureKind,
   Picture,
+  PictureKind,
   ReadingChange,
   CorrectionChange,
   Settings,
@@ -141,7 +153,7 @@ export const api = {
   suggestions: (sheet: string, picks: readonly string[], width: number, height: number) =>
     call<{ suggestions: Suggestion[] }>(
       '/api/suggestions',
-      json('POST', { sheet, picks, width, height, locale: nearestLocale(navigator.language) }),
+      json('POST', { sheet, picks, width, height, whole: true, locale: nearestLocale(navigator.language) }),
     ).then(({ suggestions }) => suggestions),
   starts: (sheet: string, width: number, height: number) =>
     call<{ starts: Start[] }>(
@@ -149,7 +161,7 @@ export const api = {
       json('POST', { sheet, width, height, locale: nearestLocale(navigator.language) }),
     ).then(({ starts }) => starts),
   preview: (spec: ChartSpec, width: number, height: number, signal?: AbortSignal) =>
-    call<ChartModel>('/api/preview', { ...json('POST', { spec, width, height }), signal }),
+    call<ChartModel>('/api/preview', { ...json('POST', { spec, width, height, whole: true }), signal }),
   differences: (
     spec: ChartSpec,
     asked: { from: string | number; to: string | number; series?: string },
@@ -170,7 +182,43 @@ export const api = {
   replaceChart: (id: string, spec: ChartSpec, revision: number) =>
     call<SavedChart>(`/api/charts/${id}`, json('PUT', { spec }, { 'if-match': `"${revision}"` })),
   deleteChart: (id: string) => call<void>(`/api/charts/${id}`, { method: 'DELETE' }),
-  chartCsv: (spec: ChartSpec) => callBlob('/api/data.csv', json('POST', { spec })),
+  picture: (spec: ChartSpec, kind: PictureKind, size: { width: number; height: number; zoom: number }) =>
+    callBlob(`/api/picture.${kind}`, json('POST', { spec, ...size })),
+  figures: (spec: ChartSpec, kind: FigureKind) => callBlob(`/api/data.${kind}`, json('POST', { spec })),
+  boards: () => call<{ boards: ListedBoard[] }>('/api/boards').then(({ boards }) => boards),
+  board: (id: string) => call<SavedBoard>(`/api/boards/${id}`),
+  saveBoard: (board: Board) => call<SavedBoard>('/api/boards', json('POST', board)),
+  replaceBoard: (id: string, board: Board, revision: number) =>
+    call<SavedBoard>(`/api/boards/${id}`, json('PUT', board, { 'if-match': `"${revision}"` })),
+  deleteBoard: (id: string) => call<void>(`/api/boards/${id}`, { method: 'DELETE' }),
+  /** @param draft a board that is being arranged: drawn as it is to be */
+  boardModels: (id: string, width: number, draft: Partial<Pick<Board, 'tiles' | 'filters'>>, signal?: AbortSignal) =>
+    call<BoardModels>(`/api/boards/${id}/models`, { ...json('POST', { width, ...draft }), signal }),
+  boardPicture: (id: string, kind: 'png' | 'pdf', zoom = 1) =>
+    callBlob(`/api/boards/${id}/picture.${kind}?zoom=${zoom}`, {}),
+  /** @param of those of a chart or a board */
+  deliveries: (of?: string) =>
+    call<{ deliveries: SavedDelivery[] }>(`/api/deliveries${of ? `?of=${of}` : ''}`).then(
+      ({ deliveries }) => deliveries,
+    ),
+  saveDelivery: (delivery: Delivery) => call<SavedDelivery>('/api/deliveries', json('POST', delivery)),
+  replaceDelivery: (id: string, delivery: Delivery, revision: number) =>
+    call<SavedDelivery>(`/api/deliveries/${id}`, json('PUT', delivery, { 'if-match': `"${revision}"` })),
+  deleteDelivery: (id: string) => call<void>(`/api/deliveries/${id}`, { method: 'DELETE' }),
+  sendNow: (id: string) => call<SavedDelivery>(`/api/deliveries/${id}/now`, { method: 'POST' }),
+  outbox: () => call<{ messages: OutboxMessage[] }>('/api/outbox').then(({ messages }) => messages),
+  message: (id: string) => call<ReadMessage>(`/api/outbox/${id}`),
+  keepLabels: (id: string, labels: string[]) =>
+    call<{ labels: string[] }>(`/api/labels/${id}`, json('PUT', { labels })),
+  takeWorkspaceIn: (file: File) => {
+    const form = new FormData();
+    form.append('file', file);
+    return call<WorkspaceTaken>('/api/workspace', { method: 'POST', body: form });
+  },
+  deleted: () => call<{ deleted: Deleted[] }>('/api/deleted').then(({ deleted }) => deleted),
+  bringBack: (id: string) => call<void>(`/api/deleted/${id}`, { method: 'POST' }),
+  page: (spec: ChartSpec, size: { width: number; height: number }) =>
+    callBlob('/api/page.html', json('POST', { spec, ...size })),
 };
 
 /** Sends a file, telling how much of it has gone; answers the sheet's id and whether it is ready. */

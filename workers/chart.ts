@@ -1,7 +1,7 @@
 import { expose } from 'comlink';
 import { withChecks } from '@/core/checks';
 import type { Answer, GrainQuery } from '@/core/grain';
-import { layout, type ChartModel, type Size } from '@/core/layout';
+import { layout, type ChartModel, type Room } from '@/core/layout';
 import { fromHeld, HeldAnswers, shape } from '@/core/shaping';
 import { byKey, inSentences, InvalidInput, type ChartSpec } from '@/core/spec';
 import type { SheetVersion, WorkerSheet } from './sheet';
@@ -17,7 +17,7 @@ const chartWorker = {
   },
 
   /** The drawing model, or nothing where a grain is missing. */
-  model(spec: ChartSpec, sheet: WorkerSheet, others: readonly WorkerSheet[], size: Size): ChartModel | undefined {
+  model(spec: ChartSpec, sheet: WorkerSheet, others: readonly WorkerSheet[], size: Room): ChartModel | undefined {
     held.holdFor([sheet, ...others]);
     const sources = {
       columns: byKey(sheet.columns),

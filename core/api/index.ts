@@ -3,6 +3,8 @@
  * words. Optional names are absent where they mean nothing.
  */
 import type { Answer, GrainQuery } from '../grain';
+import type { Board } from '../boards';
+import type { Delivery } from '../deliveries';
 import type { ColumnProfile, Correction } from '../inference';
 import type { ChartModel, Form } from '../layout';
 import type { Differences as DifferencesFound } from '../looking';
@@ -39,6 +41,8 @@ export interface Sheet {
   /** Of a table that stays in its database: when its rows were counted. */
   countedAt?: string;
   createdAt: string;
+  /** What it is filed under. */
+  labels?: string[];
   /** Changes whenever the rows were read anew. */
   version: string;
   /** Told by a change of the reading: saved charts that it broke. */
@@ -57,6 +61,7 @@ export interface ListedSheet extends Pick<
   | 'rowCount'
   | 'countedAt'
   | 'createdAt'
+  | 'labels'
   | 'version'
 > {
   columnCount: number;
@@ -65,6 +70,85 @@ export interface ListedSheet extends Pick<
 }
 export interface NamedSheet extends ListedSheet {
   columns: Pick<ColumnProfile, 'key' | 'name' | 'type' | 'role' | 'unit'>[];
+}
+/** A board as it is kept. */
+export interface SavedBoard extends Board {
+  id: string;
+  revision: number;
+  labels?: string[];
+}
+export interface ListedBoard {
+  id: string;
+  name: string;
+  updatedAt: string;
+  /** How many tiles it has. */
+  tiles: number;
+  labels: string[];
+}
+/** A tile as it is now: its drawing, its text, why it is not shown, or why it cannot be drawn. */
+export interface BoardTile {
+  id: string;
+  model?: ChartModel;
+  text?: string;
+  hidden?: string;
+  error?: string;
+  /** Its condition in words. */
+  onlyIf?: string;
+}
+export interface BoardModels {
+  /** When the figures were looked at (ISO 8601 with offset). */
+  asOf: string;
+  /** What the tiles were laid out for, in pixels. */
+  width: number;
+  tiles: BoardTile[];
+}
+/** What was deleted and can still be brought back. */
+export interface Deleted {
+  kind: 'sheet' | 'chart' | 'board';
+  id: string;
+  name: string;
+  deletedAt: string;
+  /** When it is gone for good. */
+  until: string;
+}
+/** A delivery as it is kept, with when it goes out next and what became of it so far. */
+export interface SavedDelivery extends Delivery {
+  id: string;
+  paused: boolean;
+  /** ISO 8601 with offset; null while it is paused. */
+  nextAt: string | null;
+  /** The last first. */
+  sent: { at: string; ok: boolean; message?: string }[];
+  revision: number;
+}
+/** A message that the mail stand-in took in. */
+export interface OutboxMessage {
+  id: string;
+  at: string;
+  from: string;
+  to: string[];
+  subject: string;
+}
+/** A message as its reader sees it. */
+export interface ReadMessage extends OutboxMessage {
+  html: string;
+  text: string;
+  attachments: { name: string; type: string; bytes: number }[];
+}
+/** How much of a workspace was taken in. */
+export interface WorkspaceTaken {
+  sheets: number;
+  charts: number;
+  boards: number;
+  deliveries: number;
+}
+/** Kinds of files that a chart leaves as. */
+export type PictureKind = 'svg' | 'png' | 'pdf';
+export type FigureKind = 'csv' | 'xlsx' | 'ods' | 'json';
+/** The charted values, as `data.json` has them. */
+export interface ChartFigures {
+  columns: { name: string; type: 'date' | 'datetime' | 'text' | 'decimal' | 'integer'; unit?: string }[];
+  rows: (string | number | null)[][];
 }
 /** The drawing of a saved chart, or in words why there is none. */
 export interface Picture {
@@ -92,6 +176,8 @@ export interface Settings {
 /** The charts that a sheet takes with it, and those that lose a layer. */
 export interface SheetCharts {
   goes: { id: string; title: string }[];
+  /** The boards that show a chart of it. */
+  boards: { id: string; name: string }[];
   loses: { id: string; title: string }[];
 }
 export interface Source {
@@ -170,6 +256,8 @@ export interface SavedChart {
   revision: number;
 }
 export interface ListedChart {
+  /** What it is filed under. */
+  labels?: string[];
   id: string;
   title: string;
   form: Form;

@@ -9,10 +9,19 @@ import { overlayOf } from './over/overlay';
 import type { Size } from './plot';
 import { modelSeries } from './series';
 import { placedIn } from './stretch';
+import { wholeOf } from './whole/whole';
 import { writeAcrossTitle, writeSubtitle, writeTitle } from './words';
 
 export type { Size } from './plot';
 export const DEFAULT_SIZE: Size = { width: 720, height: 400 };
+/** The room for a chart, in pixels: for the drawing alone, or for the whole picture with title, legend, remarks and note. */
+export interface Room extends Size {
+  readonly whole?: boolean;
+  /** The picture is one of many on a board: its words are smaller. */
+  readonly tile?: boolean;
+}
+/** A picture where nobody says how large. */
+export const DEFAULT_PICTURE: Size = { width: 900, height: 560 };
 
 const MOST_END_NAMES = 10;
 
@@ -21,13 +30,20 @@ export function layout(
   frame: Frame,
   spec: ChartSpec,
   sources: Sources,
-  whole: Size = DEFAULT_SIZE,
+  room: Room = DEFAULT_SIZE,
 ): Omit<ChartModel, 'checks'> {
+  const lay = layingOf(frame, spec, sources);
+  const size = { width: room.width, height: room.height };
+  return room.whole ? wholeOf(lay, size, { note: spec.text.note, tile: room.tile }) : lay(size);
+}
+
+/** What lays a chart out in rooms of any size; what does not depend on the room is found once. */
+function layingOf(frame: Frame, spec: ChartSpec, sources: Sources): (whole: Size) => Omit<ChartModel, 'checks'> {
   checkMarks(frame.series.reduce((sum, { values }) => sum + values.length, 0));
-  if (spec.layers.every(isDrawn)) return laidOut(frame, spec, sources, whole);
+  if (spec.layers.every(isDrawn)) return laying(frame, spec, sources);
   const read = { ...spec, layers: spec.layers.filter((layer) => !isDrawn(layer)) };
-  return {
-    ...laidOut(drawnFrame(frame, spec), drawnPart(spec), sources, whole),
+  const drawn = laying(drawnFrame(frame, spec), drawnPart(spec), sources);
+  const beside = {
     further: modelSeries(frameOf(frame, read), read, sources, spec.layers.length).map(
       ({ id, name, values, labels }) => {
         const texts = frame.series.find((one) => one.id === id)?.texts;
@@ -36,6 +52,7 @@ export function layout(
     ),
     sentence: sentence(spec, sources),
   };
+  return (whole) => ({ ...drawn(whole), ...beside });
 }
 
 /** A frame with the series that are drawn. */
@@ -53,8 +70,18 @@ function frameOf(frame: Frame, { layers }: ChartSpec): Frame {
   return { ...frame, series, ...(panels ? { panels } : {}), ...(points ? { points } : {}) };
 }
 
-function laidOut(given: Frame, spec: ChartSpec, sources: Sources, whole: Size): Omit<ChartModel, 'checks'> {
-  const { frame, looked } = lookAt(given, spec, sources);
+function laying(given: Frame, spec: ChartSpec, sources: Sources): (whole: Size) => Omit<ChartModel, 'checks'> {
+  const looked = lookAt(given, spec, sources);
+  return (whole) => laidOut(given, looked, spec, sources, whole);
+}
+
+function laidOut(
+  given: Frame,
+  { frame, looked }: ReturnType<typeof lookAt>,
+  spec: ChartSpec,
+  sources: Sources,
+  whole: Size,
+): Omit<ChartModel, 'checks'> {
   const series = modelSeries(frame, spec, sources, undefined, looked.colors);
   const acrossTitle = spec.text.across ?? writeAcrossTitle(spec, sources);
   const naming = wishedNaming(frame.panels ? namingOfPanels(series) : namingOf(series, spec), spec);
@@ -83,7 +110,7 @@ function laidOut(given: Frame, spec: ChartSpec, sources: Sources, whole: Size): 
     size: { ...whole, plot: { left: 0, top: 0, width: 0, height: 0 } },
     naming,
     title: spec.text.title ?? (form === 'number' ? layerWords(spec.layers[0], sources) : writeTitle(spec, sources)),
-    subtitle: spec.text.subtitle ?? writeSubtitle(spec, given, frame),
+    subtitle: spec.text.subtitle ?? (form === 'number' ? '' : writeSubtitle(spec, given, frame)),
     sentence: sentence(spec, sources),
     ...beside,
   };

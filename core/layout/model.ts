@@ -1,6 +1,7 @@
 import type { Refused, Relation, Stretch } from '../looking';
 import type { ChartLook, ChartSpec, Shape, Side, SymbolName, Edit, TrendKind } from '../spec';
 import type { CheckId } from './check-ids';
+import type { Whole } from './whole/parts';
 
 export const FORMS = ['line', 'scatter', 'combo', 'column', 'bar', 'area', 'dot', 'pie', 'number'] as const;
 export type Form = (typeof FORMS)[number];
@@ -40,6 +41,10 @@ export interface ChartModel {
   scales: { left?: ScaleModel; right?: ScaleModel; across?: ScaleModel };
   /** Where the plot stands in the drawing, in pixels. */
   size: { width: number; height: number; plot: Plot; cell?: { width: number; height: number } };
+  /** The picture that the drawing stands in, where it was laid out with all its words. */
+  whole?: Whole;
+  /** Only some of its places are shown, where nothing can be scrolled: how many, and of how many. */
+  shownOf?: { shown: number; all: number };
   /** Whether series are named at their line's end, in a legend, or need no name. */
   naming: 'ends' | 'legend' | 'none';
   title: string;

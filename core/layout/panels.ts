@@ -12,7 +12,7 @@ const LABEL = 20;
 const SHAPE = 1.6;
 
 /** Smaller cells have no room for the words of axes. */
-const LEAST = { width: 120, height: 92 };
+const LEAST = { width: 120, height: 112 };
 /** Room above bare copies for what their common scale is, in pixels. */
 const SCALE_LINE = 20;
 

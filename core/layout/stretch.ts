@@ -3,7 +3,8 @@ import type { Frame } from '../shaping';
 import type { ChartSpec, Sources } from '../spec';
 import type { Given } from './families';
 import { arranged } from './arranged';
-import { hasScales, type ChartModel, type ModelReference, type ModelSeries } from './model';
+import { hasScales, scrollOf, type ChartModel, type ModelReference, type ModelSeries, type Scroll } from './model';
+import { inSight } from './scroll';
 import type { Overlay } from './over/overlay';
 
 const part = <T>(list: readonly T[], { from, to }: Stretch): T[] => list.slice(from, to + 1);
@@ -227,4 +228,37 @@ function frameOf({ across, series, points, panels }: ChartModel): Frame {
       partials: {},
     },
   };
+}
+
+/** Fewer places than these are no stretch to be moved along. */
+const LEAST = 3;
+
+/** Whether a chart has places in a row of which a stretch can be shown. */
+export const hasStretches = ({ across, drawing, panels, points }: ChartModel): boolean =>
+  drawing.is !== 'pie' &&
+  drawing.is !== 'figure' &&
+  !panels &&
+  !points &&
+  across.values.length > LEAST &&
+  (across.kind === 'time' || (across.kind !== 'group' && across.kind !== 'cycle'));
+
+/** Steps that do not fit and are scrolled begin at the end that was wished. */
+export function firstView(model: ChartModel): Stretch | undefined {
+  const scroll = scrollOf(model);
+  return scroll && !model.view ? stretchFrom(firstPlace(model, scroll), scroll) : undefined;
+}
+
+const firstPlace = ({ across }: ChartModel, { first, shown }: Scroll) =>
+  first === 'end' ? across.values.length - shown : 0;
+
+const stretchFrom = (from: number, { shown }: Scroll): Stretch => ({ from, to: from + shown - 1 });
+
+/** A chart as it stands before anybody moves it: the stretch of its view, or the first places that fit. */
+export function shownFirst(model: ChartModel, spec: ChartSpec, sources: Sources): ChartModel {
+  const scroll = scrollOf(model);
+  const shownOf = scroll && { shown: scroll.shown, all: model.across.values.length };
+  const said = (seen: ChartModel): ChartModel => (shownOf ? { ...seen, shownOf } : seen);
+  if (!hasStretches(model)) return scroll ? said(inSight(model, firstPlace(model, scroll))) : inView(model);
+  const first = firstView(model);
+  return said(inView(first ? withView(model, first, unscrolled(spec), sources) : model));
 }

@@ -1,5 +1,5 @@
 import type { Frame, FrameSeries } from '../shaping';
-import type { ChartSpec, ColorWhen, Layer } from '../spec';
+import { meets, type ChartSpec, type ColorWhen, type Layer } from '../spec';
 import type { ColorKey, Refused } from './looked';
 import { colorAlong, isSequential, SEQUENTIAL } from './palettes';
 
@@ -63,17 +63,7 @@ function otherValue({ than }: ColorWhen, series: FrameSeries, frame: Frame, at: 
 }
 
 function holds(value: number, { is }: ColorWhen, than: number | null | undefined): boolean {
-  if (than === null || than === undefined) return false;
-  switch (is) {
-    case 'above':
-      return value > than;
-    case 'below':
-      return value < than;
-    case 'at-least':
-      return value >= than;
-    case 'at-most':
-      return value <= than;
-  }
+  return than !== null && than !== undefined && meets(value, { is, than });
 }
 
 function alongAmount(

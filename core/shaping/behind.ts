@@ -1,20 +1,9 @@
 import { floor, fromIso, isoDateTime, offset } from '../calendar';
 import { isNumeric } from '../inference';
-import {
-  amountText,
-  axesOf,
-  binsOf,
-  layerMeasures,
-  portionsOf,
-  type GrainValue,
-  type GroupedQuery,
-  type Portion,
-  type RowFilter,
-} from '../grain';
+import { amountText, axesOf, binsOf, portionsOf, type GrainValue, type GroupedQuery, type RowFilter } from '../grain';
 import {
   BLANK,
   column,
-  isNaming,
   readSeriesId,
   typedValue,
   writeSeriesId,
@@ -33,6 +22,7 @@ import { portionOf, type LaidPortion } from './laid';
 import { inOne, shapeCopies } from './panels';
 import { tidy } from './places';
 import { stretchOf } from './splits';
+import { amountOver } from './total';
 import type { Splits } from './values';
 import type { SeriesOf } from './which-series';
 
@@ -101,7 +91,7 @@ function* behindPlace(shaped: Shaped, spec: ChartSpec, id: SeriesId | undefined,
   ];
   const amount =
     series.layer.per === undefined
-      ? yield* amountOf(series.layer, portion, filters)
+      ? yield* amountOver(series.layer, portion, filters)
       : yield* levelOf(shaped, series, shaped.places[at]);
   return { sheet: portion.sheet, layer: series.layer, filters, amount };
 }
@@ -114,19 +104,6 @@ function* levelOf(
 ): Asking<number | null> {
   if (places.length > 1) return yield* values.joint(layer, places, splits);
   return (yield* values.vector(layer, splits))[places[0]];
-}
-
-function* amountOf(layer: Layer, portion: Portion, filters: readonly RowFilter[]): Asking<number | null> {
-  const query: GroupedQuery = {
-    kind: 'grouped',
-    sheet: portion.sheet,
-    axes: [],
-    measures: [{ want: 'rows' }, ...layerMeasures(layer, portion)],
-    filters,
-  };
-  const grain = yield* askGroups(query);
-  // What is read has no amount.
-  return isNaming(layer, portion.columns) ? null : rollerFor(layer, query, grain)([0]);
 }
 
 function placeFilters(one: LaidPortion, places: readonly number[], spec: ChartSpec, value: string): RowFilter[] {

@@ -18,4 +18,5 @@ export * from './shapes';
 export * from './gone';
 export { filterWords, lastDay } from './filter-words';
 export { rowNoun } from './row-noun';
+export * from './condition';
 export * from './input';

@@ -102,17 +102,24 @@ export async function expectSentence(page: Page, words: string | RegExp): Promis
   await expect(sentence(page).locator('p')).toHaveText(words);
 }
 
-/** The charted values as the interface exports them: rows of texts under their header. */
-export async function exportedCsv(page: Page): Promise<Record<string, string>[]> {
+/** What a button of "Hand over" saves; the card is closed after it. */
+export async function handedOver(page: Page, button: string): Promise<{ name: string; content: Buffer }> {
+  await page.getByRole('button', { name: 'Hand over' }).click();
+  const card = page.getByRole('dialog', { name: 'Hand over' });
   const [download] = await Promise.all([
     page.waitForEvent('download'),
-    (async () => {
-      await page.getByRole('button', { name: 'Export' }).click();
-      await page.getByRole('menuitem', { name: /Charted values/ }).click();
-    })(),
+    card.getByRole('button', { name: button, exact: true }).click(),
   ]);
-  const text = await readFile(await download.path(), 'utf8');
-  return parse(text, { columns: true, bom: true }) as Record<string, string>[];
+  const content = await readFile(await download.path());
+  await page.getByRole('button', { name: 'Hand over' }).click();
+  await expect(card).toBeHidden();
+  return { name: download.suggestedFilename(), content };
+}
+
+/** The charted values as the interface exports them: rows of texts under their header. */
+export async function exportedCsv(page: Page): Promise<Record<string, string>[]> {
+  const { content } = await handedOver(page, 'Save the figures as CSV');
+  return parse(content.toString('utf8'), { columns: true, bom: true }) as Record<string, string>[];
 }
 
 /** Saves the chart under the name that it has, and waits until it is saved. */

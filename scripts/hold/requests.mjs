@@ -113,6 +113,25 @@ function earnest({ sheet, plan, chart, source }) {
       view: { from: '2024-02-01', to: '2024-04-30' },
     }),
   ];
+  const onlyIf = { sheet: sheet.id, amount: { column: key('Takings') }, summary: 'sum', is: 'below', than: 1e9 };
+  const board = {
+    name: 'Odd',
+    tiles: [
+      { id: 'a', x: 0, y: 0, w: 6, h: 6, show: { chart: chart.id }, onlyIf },
+      { id: 'b', x: 6, y: 0, w: 6, h: 6, show: { text: '# To do' }, opens: { address: 'https://example.org' } },
+    ],
+    filters: [{ column: 'Spot', keep: ['Yard', null] }],
+    refresh: 60,
+  };
+  const delivery = {
+    what: { chart: chart.id },
+    to: ['office@quillbrook.example'],
+    subject: 'Odd',
+    attach: ['csv'],
+    every: { step: 'month', at: '08:00', day: 'last', zone: 'Europe/London' },
+    onlyIf,
+    paused: true,
+  };
   const json = (method, path, body, headers) => ({ method, path, body, headers });
   return [
     ...specs.flatMap((one) => [
@@ -164,6 +183,17 @@ function earnest({ sheet, plan, chart, source }) {
       '--x\r\nContent-Disposition: form-data; name="file"; filename="a.csv"\r\n\r\na,b\n1,2\n\r\n--x--\r\n',
       { 'content-type': 'multipart/form-data; boundary=x' },
     ),
+    json('POST', '/api/picture.svg', { spec, width: 400, height: 300 }),
+    json('POST', '/api/picture.png', { spec, width: 200, height: 150, zoom: 2 }),
+    json('POST', '/api/data.json', { spec }),
+    json('POST', '/api/data.ods', { spec }),
+    json('POST', '/api/boards', board),
+    json('POST', '/api/deliveries', delivery),
+    json('GET', '/api/boards'),
+    json('GET', '/api/deliveries?of=x'),
+    json('GET', '/api/outbox'),
+    json('GET', '/api/deleted'),
+    json('PUT', `/api/labels/${sheet.id}`, { labels: ['Spring'] }),
     json('GET', '/api/settings'),
     json('GET', '/api/sheets'),
     json('GET', '/api/charts'),

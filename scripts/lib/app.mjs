@@ -28,6 +28,36 @@ function files(at) {
   return [at];
 }
 
+/**
+ * The program that draws pictures (server/pictures/process.ts), with the drawing components and the libraries that they are made
+ * of; what has native parts or reads files of its own stays where it is.
+ */
+export async function buildDrawer(outdir) {
+  const { build: bundle } = await import('esbuild');
+  await bundle({
+    absWorkingDir: root,
+    entryPoints: { drawer: 'server/pictures/process.ts' },
+    outdir,
+    outExtension: { '.js': '.mjs' },
+    bundle: true,
+    splitting: true,
+    chunkNames: 'drawer-[hash]',
+    platform: 'node',
+    format: 'esm',
+    target: 'node20',
+    jsx: 'automatic',
+    // Styles of what is only on the screen: their names alone.
+    loader: { '.css': 'empty', '.module.css': 'local-css' },
+    external: ['happy-dom', '@resvg/resvg-js', 'pdfkit', 'svg-to-pdfkit', 'subset-font', 'fontkit'],
+    define: { 'process.env.NODE_ENV': '"production"' },
+    banner: {
+      js: "import { createRequire as requireFrom } from 'node:module'; const require = requireFrom(import.meta.url);",
+    },
+    tsconfig: 'tsconfig.json',
+    logLevel: 'warning',
+  });
+}
+
 /** Builds the application unless this very source was built. */
 export async function build() {
   const hash = createHash('sha256');
@@ -67,6 +97,7 @@ async function buildPrograms() {
     tsconfig: 'tsconfig.json',
     logLevel: 'warning',
   });
+  await buildDrawer('.next/up-chart');
 }
 
 /** Brings the database to the present schema. */

@@ -12,13 +12,18 @@ export interface Book {
   readonly ask?: (query: GrainQuery) => Promise<Answer>;
 }
 
+/** Where sheets come from; whoever opens many books loads each sheet once. */
+export type LoadSheet = (id: string) => Promise<ReadySheet>;
+
 /**
  * Opens the sheets of a chart. A sheet that layers come from and that is not there any more is left out; checking the
  * spec then names it. `today` is the day that windows of time go by. @throws Problem where the chart's own sheet is not there.
  */
-export async function openBook(spec: ChartSpec, today?: string): Promise<Book> {
-  const sheet = await readySheet(spec.sheet);
-  const others = await Promise.all(otherSheets(spec).map(async (id) => [id, await sheetOrNone(id)] as const));
+export async function openBook(spec: ChartSpec, today?: string, load: LoadSheet = readySheet): Promise<Book> {
+  const [sheet, others] = await Promise.all([
+    load(spec.sheet),
+    Promise.all(otherSheets(spec).map(async (id) => [id, await sheetOrNone(id, load)] as const)),
+  ]);
   const found = others.flatMap(([id, row]) => (row ? [[id, row] as const] : []));
   return {
     sheet,
@@ -34,16 +39,16 @@ export async function openBook(spec: ChartSpec, today?: string): Promise<Book> {
   };
 }
 
-async function sheetOrNone(id: string): Promise<ReadySheet | undefined> {
-  return readySheet(id).catch((error: unknown) => {
+async function sheetOrNone(id: string, load: LoadSheet): Promise<ReadySheet | undefined> {
+  return load(id).catch((error: unknown) => {
     if (error instanceof Problem && error.status === 404) return undefined;
     throw error;
   });
 }
 
 /** The book of a sheet alone. @throws Problem */
-export async function sheetBook(id: string): Promise<Book> {
-  const sheet = await readySheet(id);
+export async function sheetBook(id: string, load: LoadSheet = readySheet): Promise<Book> {
+  const sheet = await load(id);
   return { sheet, sheets: new Map([[id, sheet]]), sources: { columns: byKey(sheet.columns), ...rowNameOf(sheet) } };
 }
 

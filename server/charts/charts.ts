@@ -1,5 +1,5 @@
 import type { SavedChart, ListedChart } from '@/core/api';
-import { and, desc, eq, inArray, sql } from 'drizzle-orm';
+import { and, desc, eq, inArray, isNull, sql } from 'drizzle-orm';
 import type { Form } from '@/core/layout';
 import type { ChartSpec } from '@/core/spec';
 import { database } from '../db/client';
@@ -35,7 +35,7 @@ export async function replaceChart(id: string, spec: ChartSpec, revision: number
   const [row] = await database()
     .update(charts)
     .set({ spec, ...parts, revision: sql`${charts.revision} + 1`, updatedAt: new Date() })
-    .where(and(eq(charts.id, id), eq(charts.revision, revision)))
+    .where(and(eq(charts.id, id), eq(charts.revision, revision), isNull(charts.deletedAt)))
     .returning();
   if (row) return row;
   await chartRow(id);
@@ -48,7 +48,10 @@ export async function replaceChart(id: string, spec: ChartSpec, revision: number
 
 /** @throws Problem 404 */
 export async function chartRow(id: string): Promise<ChartRow> {
-  const [row] = await database().select().from(charts).where(eq(charts.id, id));
+  const [row] = await database()
+    .select()
+    .from(charts)
+    .where(and(eq(charts.id, id), isNull(charts.deletedAt)));
   if (!row) throw notFound('chart');
   return row;
 }
@@ -58,19 +61,36 @@ export async function chartRows(ids: readonly string[]): Promise<ReadonlyMap<str
   const rows = await database()
     .select()
     .from(charts)
-    .where(inArray(charts.id, [...ids]));
+    .where(and(inArray(charts.id, [...ids]), isNull(charts.deletedAt)));
   return new Map(rows.map((row) => [row.id, row]));
 }
 
+/** Puts a chart away: for a while it can be brought back. @throws Problem 404 */
 export async function deleteChart(id: string): Promise<void> {
-  const deleted = await database().delete(charts).where(eq(charts.id, id)).returning({ id: charts.id });
+  const deleted = await database()
+    .update(charts)
+    .set({ deletedAt: new Date() })
+    .where(and(eq(charts.id, id), isNull(charts.deletedAt)))
+    .returning({ id: charts.id });
   if (deleted.length === 0) throw notFound('chart');
 }
 
 export async function listCharts(): Promise<ListedChart[]> {
   const rows = await database()
-    .select({ id: charts.id, title: charts.title, form: charts.form, sheet: charts.sheet, updatedAt: charts.updatedAt })
+    .select({
+      id: charts.id,
+      title: charts.title,
+      form: charts.form,
+      sheet: charts.sheet,
+      labels: charts.labels,
+      updatedAt: charts.updatedAt,
+    })
     .from(charts)
+    .where(isNull(charts.deletedAt))
     .orderBy(desc(charts.updatedAt));
-  return rows.map((row) => ({ ...row, updatedAt: row.updatedAt.toISOString() }));
+  return rows.map(({ labels, ...row }) => ({
+    ...row,
+    ...(labels.length > 0 ? { labels } : {}),
+    updatedAt: row.updatedAt.toISOString(),
+  }));
 }

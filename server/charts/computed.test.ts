@@ -4,6 +4,7 @@ import type { ReadySheet } from '../sheets/sheets';
 import { bySpot, byMonth, layer, PLAN, SALES } from '@/testing/sales-by-hand';
 import { cleanUp, drawn, takeIn } from '@/testing/sheets';
 import { rowsBehind } from './rows-behind';
+import { chartTable } from '../exports/chart-table';
 import { chartCsv } from '../exports/csv';
 
 let sales: ReadySheet;
@@ -79,7 +80,7 @@ describe('what is only read across', () => {
     // 10 / 35.30, 10.50 / 31.30, 13 / 49.40
     expect(model.further?.[0].labels).toEqual(['0.2833', '0.3355', null, '0.2632']);
     expect(model.sentence).toMatch(/as columns and .* only to read, by month/);
-    const [head, first] = chartCsv(model, 'Month').split('\r\n');
+    const [head, first] = chartCsv(chartTable(model, { across: 'Month' })).split('\r\n');
     expect(head).toBe(`Month,Takings,${model.further?.[0].name}`);
     expect(first).toBe(`2025-01-01,35.3,${10 / 35.3}`);
   });
@@ -100,15 +101,17 @@ describe('what is only read across', () => {
     const spots = Object.fromEntries(byItem.across.values.map((value, i) => [value, byItem.further?.[0].labels[i]]));
     expect(spots).toEqual({ Fern: '2 different', Ivy: '2 different', Other: '2 different' });
     const [, rose] = chartCsv(
-      await drawn(sales, {
-        across: { as: 'group', column: 'c3' },
-        filters: [{ column: 'c3', keep: ['Rose'] }],
-        layers: [
-          layer({ shape: 'column' }),
-          layer({ id: 'l2', amount: { column: 'c2' }, summary: 'first', shape: 'read' }),
-        ],
-      }),
-      'Item',
+      chartTable(
+        await drawn(sales, {
+          across: { as: 'group', column: 'c3' },
+          filters: [{ column: 'c3', keep: ['Rose'] }],
+          layers: [
+            layer({ shape: 'column' }),
+            layer({ id: 'l2', amount: { column: 'c2' }, summary: 'first', shape: 'read' }),
+          ],
+        }),
+        { across: 'Item' },
+      ),
     ).split('\r\n');
     expect(rose).toBe('Rose,2,Web');
     expect(model.sentence).toMatch(/ and Item only to read, by month/);

@@ -1,5 +1,5 @@
 import type { Answer, GrainQuery } from '@/core/grain';
-import { DEFAULT_SIZE, type ChartModel, type Size } from '@/core/layout';
+import { DEFAULT_SIZE, type ChartModel, type Room } from '@/core/layout';
 import { queryKey, type Frame } from '@/core/shaping';
 import { checkAgainstColumns, InvalidInput, type ChartSpec } from '@/core/spec';
 import { asker } from '../query/run';
@@ -25,9 +25,13 @@ export function checkSpec(spec: ChartSpec, { sources, sheets }: Book): void {
 }
 
 /** From so many groups of rows on a chart is shaped beside the server. */
-const LARGE = 20_000;
+export const LARGE = 20_000;
 
-const jobOf = (spec: ChartSpec, { sources, sheet }: Book): ShapingJob => ({ spec, sources, rowCount: sheet.rowCount });
+export const jobOf = (spec: ChartSpec, { sources, sheet }: Book): ShapingJob => ({
+  spec,
+  sources,
+  rowCount: sheet.rowCount,
+});
 
 /** Asks and shapes; once the answers are large, beside the server. */
 async function shaped(job: ShapingJob, book: Book, signal?: AbortSignal): Promise<Shaped> {
@@ -61,7 +65,7 @@ export async function frameOf(spec: ChartSpec, book: Book, signal?: AbortSignal)
 export async function modelOf(
   spec: ChartSpec,
   book: Book,
-  size: Size = DEFAULT_SIZE,
+  size: Room = DEFAULT_SIZE,
   signal?: AbortSignal,
 ): Promise<ChartModel> {
   const { model } = await shaped({ ...jobOf(spec, book), size }, book, signal);
@@ -69,6 +73,6 @@ export async function modelOf(
   return model;
 }
 
-export function modelOfFrame(spec: ChartSpec, book: Book, frame: Frame, size: Size): ChartModel {
+export function modelOfFrame(spec: ChartSpec, book: Book, frame: Frame, size: Room): ChartModel {
   return laidOut(jobOf(spec, book), frame, size);
 }

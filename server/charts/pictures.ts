@@ -1,13 +1,18 @@
 import type { Picture } from '@/core/api';
 import { ArrayMaxSize, IsArray, IsInt, Max, Min, Matches } from 'class-validator';
-import type { Size } from '@/core/layout';
+import { LRUCache } from 'lru-cache';
+import type { ChartModel, Size } from '@/core/layout';
 import { InvalidInput, validInput } from '@/core/spec';
+import { nameOf } from '../pictures/kept';
+import { bookVersion } from '../pictures/versions';
 import { notFound, Problem } from '../problem';
 import { openBook } from './book';
 import { chartRows, type ChartRow } from './charts';
 import { checkSpec, modelOf } from './model';
 
 const MOST = 60;
+/** Small pictures of charts that nothing changed of are kept; so many, the last asked for. */
+const drawn = new LRUCache<string, ChartModel>({ max: 600 });
 
 class PicturesInput {
   @IsArray() @ArrayMaxSize(MOST) @Matches(/^\w{1,64}$/, { each: true }) charts!: string[];
@@ -28,7 +33,10 @@ async function pictureOf(id: string, chart: ChartRow | undefined, size: Size, si
     const { spec } = chart;
     const book = await openBook(spec);
     checkSpec(spec, book);
-    return { id, model: await modelOf(spec, book, size, signal) };
+    const name = nameOf(['small picture', spec, bookVersion(book), size.width, size.height]);
+    const model = drawn.get(name) ?? (await modelOf(spec, book, size, signal));
+    drawn.set(name, model);
+    return { id, model };
   } catch (error) {
     if (error instanceof Problem) return { id, error: error.detail };
     if (error instanceof InvalidInput) return { id, error: error.errors.map(({ message }) => message).join('; ') };

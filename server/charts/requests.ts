@@ -2,6 +2,7 @@ import {
   ArrayMaxSize,
   ArrayMinSize,
   IsArray,
+  IsBoolean,
   IsIn,
   IsInt,
   IsNumber,
@@ -17,12 +18,14 @@ import {
 } from 'class-validator';
 import { fromIso, LOCALES, type Locale } from '@/core/calendar';
 import type { ColumnProfile } from '@/core/inference';
-import { DEFAULT_SIZE, type Size } from '@/core/layout';
+import { DEFAULT_SIZE, type Room } from '@/core/layout';
 import { InvalidInput, parseSpec, validInput, type ChartSpec, type PlacedPoint } from '@/core/spec';
 
 class SizeInput {
   @IsOptional() @IsInt() @Min(120) @Max(8000) width?: number;
   @IsOptional() @IsInt() @Min(80) @Max(8000) height?: number;
+  /** The size is that of the whole picture, title and legend included. */
+  @IsOptional() @IsBoolean() whole?: boolean;
 }
 
 class StartsInput extends SizeInput {
@@ -72,15 +75,16 @@ class ChartInput {
 /** The spec in a request is checked by itself. */
 const SPEC_WITHIN = { nulls: (path: string) => path.startsWith('spec.') };
 
-const sizeOf = ({ width, height }: SizeInput): Size => ({
+const sizeOf = ({ width, height, whole }: SizeInput): Room => ({
   width: width ?? DEFAULT_SIZE.width,
   height: height ?? DEFAULT_SIZE.height,
+  ...(whole ? { whole } : {}),
 });
 
 const todayOf = ({ today }: { today?: string }) => (today === undefined ? {} : { today });
 
 /** @throws InvalidInput */
-export function parseStartsRequest(body: unknown): { sheet: string; size: Size; locale?: Locale } {
+export function parseStartsRequest(body: unknown): { sheet: string; size: Room; locale?: Locale } {
   const input = validInput(StartsInput, body, 'request');
   return { sheet: input.sheet, size: sizeOf(input), ...(input.locale ? { locale: input.locale } : {}) };
 }
@@ -89,7 +93,7 @@ export function parseStartsRequest(body: unknown): { sheet: string; size: Size; 
 export function parseSuggestionsRequest(body: unknown): {
   sheet: string;
   picks: (columns: readonly ColumnProfile[]) => string[];
-  size: Size;
+  size: Room;
   locale?: Locale;
 } {
   const input = validInput(SuggestionsInput, body, 'request');
@@ -106,7 +110,7 @@ export function parseSuggestionsRequest(body: unknown): {
 }
 
 /** @throws InvalidInput */
-export function parsePreviewRequest(body: unknown): { spec: ChartSpec; size: Size; today?: string } {
+export function parsePreviewRequest(body: unknown): { spec: ChartSpec; size: Room; today?: string } {
   const input = validInput(PreviewInput, body, 'request', SPEC_WITHIN);
   return { spec: parseSpec((body as { spec: unknown }).spec), size: sizeOf(input), ...todayOf(input) };
 }

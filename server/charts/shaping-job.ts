@@ -1,6 +1,6 @@
 import { withChecks } from '@/core/checks';
 import type { Answer, GrainQuery } from '@/core/grain';
-import { layout, type ChartModel, type Size } from '@/core/layout';
+import { layout, type ChartModel, type Room } from '@/core/layout';
 import { answered, shape, type Frame } from '@/core/shaping';
 import type { ChartSpec, Sources } from '@/core/spec';
 
@@ -9,7 +9,7 @@ export interface ShapingJob {
   readonly spec: ChartSpec;
   readonly sources: Sources;
   readonly rowCount: number;
-  readonly size?: Size;
+  readonly size?: Room;
 }
 
 export interface Shaped {
@@ -27,6 +27,6 @@ export async function shapeNow(
   return job.size ? { model: laidOut(job, frame, job.size) } : { frame };
 }
 
-export function laidOut({ spec, sources, rowCount }: ShapingJob, frame: Frame, size: Size): ChartModel {
+export function laidOut({ spec, sources, rowCount }: ShapingJob, frame: Frame, size: Room): ChartModel {
   return withChecks({ spec, sources, frame, rowCount, model: layout(frame, spec, sources, size) });
 }

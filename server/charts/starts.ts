@@ -1,5 +1,5 @@
 import type { Start } from '@/core/api';
-import type { Size } from '@/core/layout';
+import type { Room } from '@/core/layout';
 import { draftOf, evidenceOf, fittedTo, propose, type Manners } from '@/core/recommend';
 import { candidates, choose, proposalFor, tell, worthDrawing, type Candidate, type Scored } from '@/core/starts';
 import { KEEP_FROM_ROWS } from '../query/kept-sums';
@@ -13,7 +13,7 @@ import { isTooMuch } from './suggest';
  * Charts worth making of a sheet before anything is picked, drawn from its rows, best first, each with why. None for an
  * empty sheet.
  */
-export async function startsOf(book: Book, size: Size, manners: Manners = {}): Promise<Start[]> {
+export async function startsOf(book: Book, size: Room, manners: Manners = {}): Promise<Start[]> {
   const { sheet } = book;
   if (sheet.rowCount === 0) return [];
   const { table, placed, rows } = targetOf(sheet);
@@ -39,7 +39,7 @@ export async function startsOf(book: Book, size: Size, manners: Manners = {}): P
 type Drawn = Scored & Omit<Start, 'picks' | 'score' | 'form'>;
 
 /** A candidate drawn, with what it tells; nothing where it comes to no chart. */
-async function draw(candidate: Candidate, of: Book, size: Size, manners: Manners): Promise<Drawn | undefined> {
+async function draw(candidate: Candidate, of: Book, size: Room, manners: Manners): Promise<Drawn | undefined> {
   const { sheet } = of;
   const some = sheet.live === null && sheet.rowCount >= KEEP_FROM_ROWS ? sampledAsker(sheet) : undefined;
   const book: Book = some ? { ...of, ask: some.ask } : of;

@@ -1,5 +1,5 @@
 import type { Suggestion } from '@/core/api';
-import type { Size } from '@/core/layout';
+import type { Room } from '@/core/layout';
 import { draftOf, evidenceOf, fittedTo, propose, sortPicks, type Manners } from '@/core/recommend';
 import { InvalidInput } from '@/core/spec';
 import { Problem } from '../problem';
@@ -10,7 +10,7 @@ import { frameOf, modelOfFrame } from './model';
 export async function suggest(
   book: Book,
   picks: readonly string[],
-  size: Size,
+  size: Room,
   manners: Manners = {},
 ): Promise<Suggestion[]> {
   const { columns } = book.sources;

@@ -1,5 +1,18 @@
 import type { ReadingChange } from '@/core/api';
-import { bigint, index, integer, jsonb, pgTable, text, timestamp } from 'drizzle-orm/pg-core';
+import {
+  bigint,
+  boolean,
+  customType,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  text,
+  timestamp,
+  uniqueIndex,
+} from 'drizzle-orm/pg-core';
+import type { Tile } from '@/core/boards';
+import type { Delivery } from '@/core/deliveries';
 import type { ColumnProfile, ColumnType, Correction } from '@/core/inference';
 import type { Form } from '@/core/layout';
 import type { Reading } from '@/core/reading';
@@ -7,7 +20,9 @@ import type { RowSaid, RowSense } from '@/core/sense';
 import type { KeptSums } from '../query/kept-sums';
 import type { Live } from '../sources/relation';
 import type { Kind } from '../sheets/unpack';
-import type { ChartSpec, FormerColumn } from '@/core/spec';
+import type { ChartSpec, Filter, FormerColumn } from '@/core/spec';
+
+const bytea = customType<{ data: Buffer }>({ dataType: () => 'bytea' });
 
 export type SheetStatus = 'reading' | 'ready' | 'failed';
 
@@ -52,6 +67,10 @@ export const sheets = pgTable(
     rowSaid: jsonb('row_said').$type<RowSaid>(),
     /** The colours that groups have in every chart of the sheet, by their words. */
     groupColors: jsonb('group_colors').$type<Record<string, string>>().notNull().default({}),
+    /** What it is filed under. */
+    labels: jsonb('labels').$type<string[]>().notNull().default([]),
+    /** Deleted, with a way back for a while. */
+    deletedAt: timestamp('deleted_at', { withTimezone: true }),
     tableName: text('table_name'),
     /** What is kept beside the rows of a large sheet; empty until it was made. */
     keptSums: jsonb('kept_sums').$type<KeptSums>(),
@@ -102,11 +121,76 @@ export const charts = pgTable(
     title: text('title').notNull(),
     form: text('form').$type<Form>().notNull(),
     revision: integer('revision').notNull().default(1),
+    labels: jsonb('labels').$type<string[]>().notNull().default([]),
+    deletedAt: timestamp('deleted_at', { withTimezone: true }),
+    /** It was deleted with its sheet, and comes back with it. */
+    deletedWith: text('deleted_with'),
     createdAt: timestamp('created_at', { withTimezone: true }).notNull().defaultNow(),
     updatedAt: timestamp('updated_at', { withTimezone: true }).notNull().defaultNow(),
   },
   (table) => [index('charts_sheet').on(table.sheet)],
 );
+
+/** A page of charts, figures and notes. */
+export const boards = pgTable('boards', {
+  id: text('id').primaryKey(),
+  name: text('name').notNull(),
+  tiles: jsonb('tiles').$type<Tile[]>().notNull().default([]),
+  filters: jsonb('filters').$type<Filter[]>().notNull().default([]),
+  refresh: integer('refresh').notNull().default(60),
+  revision: integer('revision').notNull().default(1),
+  labels: jsonb('labels').$type<string[]>().notNull().default([]),
+  createdAt: timestamp('created_at', { withTimezone: true }).notNull().defaultNow(),
+  updatedAt: timestamp('updated_at', { withTimezone: true }).notNull().defaultNow(),
+  /** Deleted, with a way back for a while. */
+  deletedAt: timestamp('deleted_at', { withTimezone: true }),
+});
+
+/** A chart or a board that goes out by mail. */
+export const deliveries = pgTable('deliveries', {
+  id: text('id').primaryKey(),
+  what: jsonb('what').$type<Delivery['what']>().notNull(),
+  /** Recipients, subject, message, attachments, times and condition. */
+  said: jsonb('said').$type<Omit<Delivery, 'what' | 'paused'>>().notNull(),
+  paused: boolean('paused').notNull().default(false),
+  nextAt: timestamp('next_at', { withTimezone: true }),
+  revision: integer('revision').notNull().default(1),
+  createdAt: timestamp('created_at', { withTimezone: true }).notNull().defaultNow(),
+  updatedAt: timestamp('updated_at', { withTimezone: true }).notNull().defaultNow(),
+});
+
+/** One sending of a delivery, from when it falls due until it was sent, skipped or given up. Its id is the Message-ID. */
+export const sendings = pgTable(
+  'sendings',
+  {
+    id: text('id').primaryKey(),
+    delivery: text('delivery')
+      .notNull()
+      .references(() => deliveries.id, { onDelete: 'cascade' }),
+    /** When it fell due; one delivery falls due once at a time. */
+    dueAt: timestamp('due_at', { withTimezone: true }).notNull(),
+    status: text('status').$type<'due' | 'sent' | 'skipped' | 'failed'>().notNull().default('due'),
+    /** Asked for by hand. */
+    now: boolean('now').notNull().default(false),
+    tries: integer('tries').notNull().default(0),
+    /** Why it was not sent, or why it was not sent yet. */
+    message: text('message'),
+    endedAt: timestamp('ended_at', { withTimezone: true }),
+  },
+  (table) => [uniqueIndex('sendings_once').on(table.delivery, table.dueAt), index('sendings_status').on(table.status)],
+);
+
+/** What the mail stand-in took in. */
+export const outbox = pgTable('outbox', {
+  id: text('id').primaryKey(),
+  /** A message that comes twice stands once. */
+  messageId: text('message_id').notNull().unique(),
+  at: timestamp('at', { withTimezone: true }).notNull().defaultNow(),
+  from: text('from').notNull(),
+  to: jsonb('to').$type<string[]>().notNull(),
+  subject: text('subject').notNull(),
+  content: bytea('content').notNull(),
+});
 
 /** A firm's database that was opened. The password is kept encrypted (server/sources/secret.ts). */
 export const sources = pgTable('sources', {

@@ -30,6 +30,8 @@ function answer(request: IncomingMessage, response: ServerResponse): void {
     headers['content-security-policy'] = policy;
   }
   handle(request, response).catch((error: unknown) => {
+    // Who followed changes and went away leaves an answer that never ends: that is no fault.
+    if (error instanceof Error && error.name === 'ResponseAborted') return undefined;
     console.error(error);
     if (response.headersSent) return response.destroy();
     return refuse(request, response, {

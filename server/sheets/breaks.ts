@@ -1,10 +1,10 @@
 import type { Break, SheetCharts } from '@/core/api';
 import type { ColumnProfile } from '@/core/inference';
-import { desc } from 'drizzle-orm';
+import { desc, isNull } from 'drizzle-orm';
 import { byKey, checkAgainstColumns, InvalidInput, otherSheets } from '@/core/spec';
 import { namedErrors } from '../charts/named-errors';
 import { database } from '../db/client';
-import { charts, sheets } from '../db/schema';
+import { boards, charts, sheets } from '../db/schema';
 import { sheetRow } from './sheets';
 
 /** The saved charts that cannot be drawn any more once a sheet has other columns. */
@@ -15,7 +15,7 @@ export async function breaksOf(
   const rows = await database().select({ id: sheets.id, columns: sheets.columns }).from(sheets);
   const columns = new Map(rows.map((row) => [row.id, byKey(row.columns)]));
   columns.set(old.id, byKey(now));
-  const saved = await database().select().from(charts);
+  const saved = await database().select().from(charts).where(isNull(charts.deletedAt));
   return saved.flatMap(({ id, title, sheet, spec }) => {
     // Charts of other sheets may have layers out of this one.
     const own = columns.get(sheet);
@@ -34,11 +34,22 @@ export async function breaksOf(
 /** The saved charts that a sheet takes with it when it is deleted, and those that lose a layer. @throws Problem 404 */
 export async function chartsOf(id: string): Promise<SheetCharts> {
   await sheetRow(id);
-  const saved = await database().select().from(charts).orderBy(desc(charts.updatedAt));
+  const [saved, pages] = await Promise.all([
+    database().select().from(charts).where(isNull(charts.deletedAt)).orderBy(desc(charts.updatedAt)),
+    database()
+      .select({ id: boards.id, name: boards.name, tiles: boards.tiles })
+      .from(boards)
+      .where(isNull(boards.deletedAt)),
+  ]);
   const list = (fits: (chart: (typeof saved)[number]) => boolean) =>
     saved.filter(fits).map(({ id: chart, title }) => ({ id: chart, title }));
+  const goes = list(({ sheet }) => sheet === id);
+  const going = new Set(goes.map((chart) => chart.id));
   return {
-    goes: list(({ sheet }) => sheet === id),
+    goes,
+    boards: pages
+      .filter(({ tiles }) => tiles.some(({ show }) => 'chart' in show && going.has(show.chart)))
+      .map((board) => ({ id: board.id, name: board.name })),
     loses: list(({ sheet, spec }) => sheet !== id && otherSheets(spec).includes(id)),
   };
 }

@@ -1,9 +1,9 @@
-import { eq } from 'drizzle-orm';
+import { and, eq, isNull } from 'drizzle-orm';
 import { formerColumn } from '@/core/spec';
 import { database } from '../db/client';
 import { charts, deletedSheets, sheets } from '../db/schema';
 import { persistently } from '../persistently';
-import { Problem } from '../problem';
+import { notFound, Problem } from '../problem';
 import { stopKeeping } from './keep-sums';
 import { lockSheet } from './lock';
 import { letGo } from './received-files';
@@ -12,11 +12,35 @@ import { sheetRow } from './sheets';
 import { dropTables } from './tables';
 
 /**
+ * Takes a sheet and the charts made of it off the desk; for a while they can be brought back (server/desk/deleted.ts). What
+ * was not read to its end has nothing to be brought back. @throws Problem 404
+ */
+export async function putSheetAway(id: string): Promise<void> {
+  const { status, stagedFor, name, columns } = await sheetRow(id);
+  if (status !== 'ready' || stagedFor !== null) return deleteSheet(id);
+  stopReading(id);
+  const deletedAt = new Date();
+  await database().transaction(async (within) => {
+    if (!(await lockSheet(within, id))) return;
+    await within
+      .update(charts)
+      .set({ deletedAt, deletedWith: id })
+      .where(and(eq(charts.sheet, id), isNull(charts.deletedAt)));
+    await within.update(sheets).set({ deletedAt }).where(eq(sheets.id, id));
+    await within
+      .insert(deletedSheets)
+      .values({ id, name, columns: columns.map(formerColumn) })
+      .onConflictDoNothing();
+  });
+}
+
+/**
  * Deletes a sheet with its rows, its charts and the file it came from. What is being changed of it meanwhile is stopped:
  * deletion wins. @throws Problem 404
  */
 export async function deleteSheet(id: string): Promise<void> {
-  const before = await sheetRow(id);
+  const [before] = await database().select().from(sheets).where(eq(sheets.id, id));
+  if (!before) throw notFound('sheet');
   stopReading(id);
   if (before.tableName) await stopKeeping(before.tableName);
   const file = await database().transaction(async (within) => {

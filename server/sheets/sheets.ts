@@ -1,5 +1,5 @@
 import type { ListedSheet, NamedSheet, Rows, Sheet } from '@/core/api';
-import { asc, desc, eq, isNull, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, isNull, sql } from 'drizzle-orm';
 import { drizzle } from 'drizzle-orm/node-postgres';
 import { byKey } from '@/core/spec';
 import { database } from '../db/client';
@@ -27,6 +27,7 @@ type ToldOf = Pick<
   | 'countedAt'
   | 'createdAt'
   | 'tableName'
+  | 'labels'
 >;
 
 /** What is told of a sheet wherever it is told of. */
@@ -43,6 +44,7 @@ function told(row: ToldOf) {
     rowCount: row.rowCount,
     ...(row.live ? { countedAt: (row.countedAt ?? row.createdAt).toISOString() } : {}),
     createdAt: row.createdAt.toISOString(),
+    ...(row.labels.length > 0 ? { labels: row.labels } : {}),
     version: row.tableName?.slice(row.tableName.lastIndexOf('_') + 1) ?? '',
   };
 }
@@ -66,19 +68,33 @@ const COLUMN_NAMES = sql<NamedSheet['columns']>`(SELECT coalesce(jsonb_agg(jsonb
   'key', c -> 'key', 'name', c -> 'name', 'type', c -> 'type', 'role', c -> 'role', 'unit', c -> 'unit')) ORDER BY i), '[]')
   FROM jsonb_array_elements(${sheets.columns}) WITH ORDINALITY AS of_sheet (c, i))`;
 
+/** What the list tells of a sheet. */
+const TOLD = {
+  id: sheets.id,
+  name: sheets.name,
+  fileName: sheets.fileName,
+  status: sheets.status,
+  progressPercent: sheets.progressPercent,
+  error: sheets.error,
+  rowCount: sheets.rowCount,
+  live: sheets.live,
+  countedAt: sheets.countedAt,
+  createdAt: sheets.createdAt,
+  tableName: sheets.tableName,
+  labels: sheets.labels,
+};
+
 /** The sheets, the newest first. @param named with the names of their columns */
 export async function listSheets(named = false): Promise<(ListedSheet | NamedSheet)[]> {
-  const { id, name, fileName, status, progressPercent, error, rowCount, live, countedAt, createdAt, tableName } =
-    sheets;
   const rows = await database()
     .select({
-      ...{ id, name, fileName, status, progressPercent, error, rowCount, live, countedAt, createdAt, tableName },
+      ...TOLD,
       columnCount: sql<number>`jsonb_array_length(${sheets.columns})`,
       unread: sql<number>`(SELECT coalesce(sum((c -> 'unread' ->> 'count')::bigint), 0)::float8 FROM jsonb_array_elements(${sheets.columns}) c)`,
       columns: named ? COLUMN_NAMES : sql<undefined>`NULL`,
     })
     .from(sheets)
-    .where(isNull(sheets.stagedFor))
+    .where(and(isNull(sheets.stagedFor), isNull(sheets.deletedAt)))
     .orderBy(desc(sheets.createdAt), asc(sheets.name));
   return rows.map(({ columnCount, unread, columns, ...row }) => ({
     ...told(row),
@@ -90,7 +106,10 @@ export async function listSheets(named = false): Promise<(ListedSheet | NamedShe
 
 /** @throws Problem 404 */
 export async function sheetRow(id: string): Promise<SheetRow> {
-  const [row] = await database().select().from(sheets).where(eq(sheets.id, id));
+  const [row] = await database()
+    .select()
+    .from(sheets)
+    .where(and(eq(sheets.id, id), isNull(sheets.deletedAt)));
   if (!row) throw await goneSheet(id);
   return row;
 }
@@ -158,7 +177,6 @@ async function liveRows(sheet: ReadySheet, live: Live, offset: number, limit: nu
   };
 }
 
-/** Gives a sheet another name. @throws Problem 404 */
 /** More groups than these have no colour of their own. */
 const MOST_COLORS = 500;
 
@@ -172,6 +190,7 @@ export async function keepColors(id: string, colors: Readonly<Record<string, str
     .where(eq(sheets.id, id));
 }
 
+/** Gives a sheet another name. @throws Problem 404 */
 export async function renameSheet(id: string, name: string): Promise<SheetRow> {
   await sheetRow(id);
   const [row] = await database().update(sheets).set({ name }).where(eq(sheets.id, id)).returning();

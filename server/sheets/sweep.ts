@@ -1,6 +1,7 @@
 import { and, eq, isNotNull, lt, sql } from 'drizzle-orm';
 import { database } from '../db/client';
 import { deletedSheets, sheets } from '../db/schema';
+import { purgeDeleted } from '../desk/deleted';
 import { deleteForsaken } from './deleting';
 import { sweepFiles } from './received-files';
 import { isBeingRead } from './running';
@@ -19,6 +20,8 @@ export interface Swept {
   readonly staged: number;
   readonly tables: number;
   readonly files: number;
+  /** What was deleted long enough ago. */
+  readonly deleted: number;
 }
 
 /**
@@ -48,6 +51,7 @@ export async function sweep(starting = false): Promise<Swept> {
     staged: staged.length,
     tables: await sweepTables(),
     files: await sweepFiles(starting),
+    deleted: await purgeDeleted(),
   };
 }
 

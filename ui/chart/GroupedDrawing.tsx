@@ -2,7 +2,7 @@
 
 import { useMemo } from 'react';
 import { CartesianGrid, ComposedChart, Line, ReferenceLine, Tooltip, XAxis, YAxis } from 'recharts';
-import { isLying, isBare, isBanded, type ChartModel, type Plot, type ScaleModel } from '@/core/layout';
+import { isLying, isBanded, type ChartModel, type Plot, type ScaleModel } from '@/core/layout';
 import { AcrossLabel } from './AcrossLabel';
 import { AXIS_LINE, clickedAt, lyingAxis, placeAt, roomOf, sideAxis, type DrawingProps } from './drawing';
 import { GridHits } from './GridHits';
@@ -21,7 +21,7 @@ export function GroupedDrawing(props: DrawingProps) {
   const rows = useMemo(() => rowsFor(model), [model]);
   const lying = isLying(model);
   // Without the words of axes: small pictures, and small copies that have no room for them.
-  const wordless = small || isBare(model);
+  const wordless = small || props.bare === true;
   const banded = isBanded(model.series, model);
   const room = roomOf(props);
   const { left, right } = model.scales;
@@ -132,6 +132,8 @@ export function GroupedDrawing(props: DrawingProps) {
               {...(lying ? { xAxisId: side, yAxisId: 'places' } : { yAxisId: side })}
               stroke="none"
               dot={false}
+              // The library marks a value that stands alone, whatever it is told.
+              r={0}
               activeDot={false}
               legendType="none"
               isAnimationActive={false}

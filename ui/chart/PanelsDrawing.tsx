@@ -1,7 +1,12 @@
-import { eachDrawing, type ChartModel, type Panel } from '@/core/layout';
+import { cutText, eachDrawing, INK, isBare, type ChartModel, type Face, type Panel } from '@/core/layout';
+import { faceStyle } from './letters';
+import { Piece } from './Piece';
 import { PlotDrawing } from './PlotDrawing';
 import type { DrawingProps } from './drawing';
-import styles from './PanelsDrawing.module.css';
+
+/** The name of a copy stands above its cell, in a line of so many pixels. */
+const LABEL = 19;
+const LABEL_FACE: Face = { face: 'sans', size: 13, bold: true, italic: false, color: INK };
 
 /** Small copies beside each other, each with its label. */
 export function PanelsDrawing({ model, small = false, width, height, onPoint, onDot, onPart }: DrawingProps) {
@@ -19,15 +24,21 @@ export function PanelsDrawing({ model, small = false, width, height, onPoint, on
             }
           : { left: panel.left, top: panel.top, ...cell };
         return (
-          <div key={panel.value} style={{ position: 'absolute', left: box.left, top: box.top }}>
+          <Piece key={panel.value} left={box.left} top={box.top}>
             {!small && (
-              <h3 className={styles.label} style={{ maxWidth: box.width + 6 }} title={panel.label}>
-                {panel.label}
-              </h3>
+              <Piece left={0} top={-LABEL}>
+                <svg width={box.width + 6} height={LABEL} style={{ display: 'block' }}>
+                  <text x={0} y={LABEL - 5} {...faceStyle(LABEL_FACE)} data-words="copy">
+                    {cutText(panel.label, box.width + 6, LABEL_FACE)}
+                    <title>{panel.label}</title>
+                  </text>
+                </svg>
+              </Piece>
             )}
             <PlotDrawing
               model={copyOf(model, panel)}
               small={small}
+              bare={isBare(model)}
               width={box.width}
               height={box.height}
               {...(onPoint
@@ -39,7 +50,7 @@ export function PanelsDrawing({ model, small = false, width, height, onPoint, on
               {...(onPart ? { onPart } : {})}
               {...(onDot ? { onDot: dotIn(model, panel, box, onDot) } : {})}
             />
-          </div>
+          </Piece>
         );
       })}
     </div>

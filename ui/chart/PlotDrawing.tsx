@@ -35,8 +35,10 @@ export const PlotDrawing = memo(function PlotDrawing(props: DrawingProps) {
 
 function EmptyDrawing({ width, height }: DrawingProps) {
   return (
-    <div style={{ width, height, display: 'grid', placeItems: 'center', color: 'var(--ink-2)' }}>
-      There is nothing to draw.
-    </div>
+    <svg width={width} height={height} style={{ display: 'block' }}>
+      <text x={width / 2} y={height / 2} textAnchor="middle" fontSize={14} fill="#5c615a">
+        There is nothing to draw.
+      </text>
+    </svg>
   );
 }

@@ -7,6 +7,8 @@ export interface DrawingProps {
   model: ChartModel;
   /** A small picture: the marks alone, without axes and words. */
   small?: boolean;
+  /** A small copy without room for the words of axes. */
+  bare?: boolean;
   width: number;
   height: number;
   /** What clicking a place of the chart does; `at` is where, in pixels from the drawing's corner, `series` whose mark is there. */

@@ -1,28 +1,20 @@
 import type { CSSProperties } from 'react';
+import { TITLE_FACE, type Face } from '@/core/layout';
 import type { ChartLook, Letters } from '@/core/spec';
 
 /** The title as it is set where its user chose nothing; the words of the axes. */
-export const TITLE_LETTERS: Required<Letters> = {
-  face: 'serif',
-  size: 21,
-  bold: true,
-  italic: false,
-  color: '#24302c',
-};
+export const TITLE_LETTERS: Required<Letters> = TITLE_FACE;
 export const AXIS_LETTERS: Required<Letters> = { face: 'sans', size: 12, bold: false, italic: false, color: '#5c615a' };
 
 const FACES = { serif: 'var(--serif)', sans: 'var(--sans)' } as const;
 
-/** Letters as a style; only what was chosen. */
-export function lettersStyle({ face, size, bold, italic, color }: Letters = {}): CSSProperties {
-  return {
-    ...(face ? { fontFamily: FACES[face] } : {}),
-    ...(size ? { fontSize: size, lineHeight: 1.3 } : {}),
-    ...(bold === undefined ? {} : { fontWeight: bold ? 600 : 400 }),
-    ...(italic ? { fontStyle: 'italic' } : {}),
-    ...(color ? { color } : {}),
-  };
-}
+/** Letters as a style of words that stand over a drawing, which shows their colour. */
+export const faceCss = ({ face, size, bold, italic }: Face): CSSProperties => ({
+  fontFamily: FACES[face],
+  fontSize: size,
+  fontWeight: bold ? 600 : 400,
+  ...(italic ? { fontStyle: 'italic' } : {}),
+});
 
 /** The words of ticks on the axes. */
 export function tickStyle(look?: ChartLook) {
@@ -34,4 +26,24 @@ export function tickStyle(look?: ChartLook) {
     ...(bold ? { fontWeight: 600 } : {}),
     ...(italic ? { fontStyle: 'italic' } : {}),
   };
+}
+
+/** Letters as attributes of a text in a drawing. */
+export function faceStyle({ face, size, bold, italic, color }: Face) {
+  return {
+    fontFamily: FACES[face],
+    fontSize: size,
+    fontWeight: bold ? 600 : 400,
+    ...(italic ? { fontStyle: 'italic' as const } : {}),
+    fill: color,
+  };
+}
+
+/** Ascent and descent of our faces, as shares of their size. From the faces themselves. */
+const HEIGHTS = { sans: [1.024, 0.4], serif: [1.036, 0.335] } as const;
+
+/** How far below the top of its line a text's base line is, in pixels. */
+export function baseline(lineHeight: number, { face, size }: Face): number {
+  const [ascent, descent] = HEIGHTS[face];
+  return (lineHeight - (ascent + descent) * size) / 2 + ascent * size;
 }

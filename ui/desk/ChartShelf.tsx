@@ -12,7 +12,8 @@ import { dayWords } from './dates';
 import { copyChart, renameChart, wordsOf } from './doings';
 import { pictureOf } from './pictures';
 import { RenameDialog } from './RenameDialog';
-import { holdsPart } from './search';
+import { found as foundIn, type Finding } from './finding';
+import { LabelsDialog } from './LabelsDialog';
 import { useGrowing, useSeen } from './useSight';
 
 const PICTURE = { width: 262, height: 118 };
@@ -20,9 +21,26 @@ const PICTURE = { width: 262, height: 118 };
 const DRAWN = { width: 480, height: 220 };
 
 /** The charts, the last changed first, each with a small picture drawn from its sheet. */
-export function ChartShelf({ charts, sheets, part }: { charts?: ListedChart[]; sheets?: ListedSheet[]; part: string }) {
+export function ChartShelf({
+  charts,
+  sheets,
+  finding,
+  columnsOf,
+  labels,
+}: {
+  charts?: ListedChart[];
+  sheets?: ListedSheet[];
+  finding: Finding;
+  columnsOf: ReadonlyMap<string, string>;
+  labels: readonly string[];
+}) {
   const known = useMemo(() => new Map(sheets?.map((sheet) => [sheet.id, sheet])), [sheets]);
-  const found = charts?.filter((chart) => holdsPart(part, chart.title, known.get(chart.sheet)?.name)) ?? [];
+  const found = foundIn(
+    charts ?? [],
+    finding,
+    ({ title }) => title,
+    ({ sheet }) => [known.get(sheet)?.name, columnsOf.get(sheet)],
+  );
   const { shown, more, grow } = useGrowing(found);
   return (
     <section className={styles.charts} aria-label="Charts">
@@ -31,11 +49,13 @@ export function ChartShelf({ charts, sheets, part }: { charts?: ListedChart[]; s
         <p className={styles.empty}>No charts yet. Open a sheet, click the heads of two columns, and press Save.</p>
       )}
       {charts && charts.length > 0 && found.length === 0 && (
-        <p className={styles.empty}>No chart holds “{part.trim()}” in its title or in the name of its sheet.</p>
+        <p className={styles.empty}>
+          No chart holds “{finding.part.trim() || finding.label}” in its title or in the name of its sheet.
+        </p>
       )}
       <ul className={styles.cards}>
         {shown.map((chart) => (
-          <ChartCard key={chart.id} chart={chart} sheet={known.get(chart.sheet)} />
+          <ChartCard key={chart.id} chart={chart} sheet={known.get(chart.sheet)} labels={labels} />
         ))}
       </ul>
       {more > 0 && (
@@ -47,7 +67,8 @@ export function ChartShelf({ charts, sheets, part }: { charts?: ListedChart[]; s
   );
 }
 
-function ChartCard({ chart, sheet }: { chart: ListedChart; sheet?: ListedSheet }) {
+function ChartCard({ chart, sheet, labels }: { chart: ListedChart; sheet?: ListedSheet; labels: readonly string[] }) {
+  const [filing, setFiling] = useState(false);
   const { place, seen } = useSeen<HTMLLIElement>();
   const { modal, message } = App.useApp();
   const client = useQueryClient();
@@ -66,7 +87,7 @@ function ChartCard({ chart, sheet }: { chart: ListedChart; sheet?: ListedSheet }
   const ask = () => {
     modal.confirm({
       title: `Delete "${chart.title}"?`,
-      content: 'The sheet it is made of stays.',
+      content: 'The sheet it is made of stays. For 30 days it can be brought back.',
       okText: 'Delete',
       okButtonProps: { danger: true },
       cancelText: 'Keep',
@@ -77,6 +98,7 @@ function ChartCard({ chart, sheet }: { chart: ListedChart; sheet?: ListedSheet }
   const [renaming, setRenaming] = useState(false);
   const doing: Record<string, () => void> = {
     rename: () => setRenaming(true),
+    labels: () => setFiling(true),
     copy: () => void copyChart(client, chart).catch((error: unknown) => message.error(wordsOf(error))),
     delete: ask,
   };
@@ -90,6 +112,15 @@ function ChartCard({ chart, sheet }: { chart: ListedChart; sheet?: ListedSheet }
           onClose={() => setRenaming(false)}
         />
       )}
+      {filing && (
+        <LabelsDialog
+          id={chart.id}
+          name={chart.title}
+          labels={chart.labels ?? []}
+          known={labels}
+          onClose={() => setFiling(false)}
+        />
+      )}
       <Link prefetch={false} href={`/charts/${chart.id}`} className={styles.cardLink}>
         <span className={styles.picture} aria-hidden>
           {picture.data?.model && <ChartDrawing model={picture.data.model} small {...PICTURE} />}
@@ -100,11 +131,17 @@ function ChartCard({ chart, sheet }: { chart: ListedChart; sheet?: ListedSheet }
       <div className={styles.cardFoot}>
         <span className={`second ${styles.clip}`}>
           {sheet?.name ?? ''} · {dayWords(chart.updatedAt)}
+          {chart.labels?.map((one) => (
+            <span key={one} className={styles.label}>
+              {one}
+            </span>
+          ))}
         </span>
         <Menu
           placement="bottomRight"
           items={[
             { key: 'rename', label: 'Rename' },
+            { key: 'labels', label: 'File under …' },
             { key: 'copy', label: 'Duplicate' },
             { key: 'delete', label: 'Delete', danger: true },
           ]}

@@ -11,7 +11,8 @@ import styles from './Desk.module.css';
 import { dayWords } from './dates';
 import { copySheet, renameSheet, whatGoes, wordsOf } from './doings';
 import { RenameDialog } from './RenameDialog';
-import { holdsPart } from './search';
+import { found as foundIn, type Finding } from './finding';
+import { LabelsDialog } from './LabelsDialog';
 import { useGrowing } from './useSight';
 
 /** An empty desk: what to do, and something to try with. */
@@ -47,19 +48,37 @@ function NoSheets() {
 }
 
 /** The sheets, the newest first. */
-export function SheetShelf({ sheets, part }: { sheets?: ListedSheet[]; part: string }) {
-  const found = sheets?.filter(({ name, fileName }) => holdsPart(part, name, fileName)) ?? [];
+export function SheetShelf({
+  sheets,
+  finding,
+  columnsOf,
+  labels,
+}: {
+  sheets?: ListedSheet[];
+  finding: Finding;
+  /** The names of columns by sheet, once they are looked for. */
+  columnsOf: ReadonlyMap<string, string>;
+  labels: readonly string[];
+}) {
+  const found = foundIn(
+    sheets ?? [],
+    finding,
+    ({ name }) => name,
+    ({ id, fileName }) => [fileName, columnsOf.get(id)],
+  );
   const { shown, more, grow } = useGrowing(found);
   return (
     <section className={styles.shelf} aria-label="Sheets">
       <h2 className={styles.heading}>Sheets</h2>
       {sheets?.length === 0 && <NoSheets />}
       {sheets && sheets.length > 0 && found.length === 0 && (
-        <p className={styles.empty}>No sheet holds “{part.trim()}” in its name.</p>
+        <p className={styles.empty}>
+          No sheet holds “{finding.part.trim() || finding.label}” in its name or its columns.
+        </p>
       )}
       <ul className={styles.sheets}>
         {shown.map((sheet) => (
-          <SheetLine key={sheet.id} sheet={sheet} />
+          <SheetLine key={sheet.id} sheet={sheet} labels={labels} />
         ))}
         {more > 0 && (
           <li>
@@ -79,7 +98,8 @@ export const readingWords = ({ progress, waiting }: Pick<ListedSheet, 'progress'
     ? `being read, ${Math.round(progress * 100)}%`
     : `waits to be read${waiting > 1 ? `, ${waiting - 1} before it` : ', next'}`;
 
-function SheetLine({ sheet }: { sheet: ListedSheet }) {
+function SheetLine({ sheet, labels }: { sheet: ListedSheet; labels: readonly string[] }) {
+  const [filing, setFiling] = useState(false);
   const { modal, message } = App.useApp();
   const client = useQueryClient();
   const remove = useMutation({
@@ -104,7 +124,7 @@ function SheetLine({ sheet }: { sheet: ListedSheet }) {
   const [renaming, setRenaming] = useState(false);
   const ask = async () => {
     const goes = await whatGoes(sheet).catch(() => [
-      'Its rows and every chart made of it are deleted with it. This cannot be undone.',
+      'Its rows and every chart made of it go with it. For 30 days it can be brought back.',
     ]);
     modal.confirm({
       title: `Delete ${sheet.name}?`,
@@ -119,6 +139,7 @@ function SheetLine({ sheet }: { sheet: ListedSheet }) {
     reading: () => router.push(`/sheets/${sheet.id}/reading`),
     again: () => again.mutate(),
     rename: () => setRenaming(true),
+    labels: () => setFiling(true),
     copy: () => void copySheet(client, sheet.id).catch((error: unknown) => message.error(wordsOf(error))),
     delete: () => void ask(),
   };
@@ -131,6 +152,15 @@ function SheetLine({ sheet }: { sheet: ListedSheet }) {
           name={sheet.name}
           onKeep={(name) => renameSheet(client, sheet.id, name)}
           onClose={() => setRenaming(false)}
+        />
+      )}
+      {filing && (
+        <LabelsDialog
+          id={sheet.id}
+          name={sheet.name}
+          labels={sheet.labels ?? []}
+          known={labels}
+          onClose={() => setFiling(false)}
         />
       )}
       <div className={styles.sheetWords}>
@@ -146,6 +176,11 @@ function SheetLine({ sheet }: { sheet: ListedSheet }) {
           {sheet.status === 'failed' && <span className={styles.failed}>{sheet.error}</span>}
           {sheet.status === 'ready' &&
             `${sheet.rowCount.toLocaleString('en-GB')} rows, ${sheet.columnCount} columns${sheet.countedAt ? `, in its database, counted ${dayWords(sheet.countedAt)}` : ''}`}
+          {sheet.labels?.map((one) => (
+            <span key={one} className={styles.label}>
+              {one}
+            </span>
+          ))}
           {unread > 0 && <span className={styles.failed}> · {unread.toLocaleString('en-GB')} unread</span>}
         </span>
       </div>
@@ -157,6 +192,7 @@ function SheetLine({ sheet }: { sheet: ListedSheet }) {
             ? [
                 { key: 'reading', label: 'How it was read' },
                 { key: 'rename', label: 'Rename' },
+                { key: 'labels', label: 'File under …' },
                 { key: 'copy', label: 'Duplicate' },
               ]
             : []),

@@ -28,9 +28,24 @@ export async function copySheet(client: QueryClient, id: string): Promise<void> 
   await client.invalidateQueries({ queryKey: ['sheets'] });
 }
 
+/** Gives a board another name; it is changed as it is now, whoever changed it last. */
+export async function renameBoard(client: QueryClient, id: string, name: string): Promise<void> {
+  const { tiles, filters, refresh, revision } = await api.board(id);
+  client.setQueryData(['board', id], await api.replaceBoard(id, { name, tiles, filters, refresh }, revision));
+  await client.invalidateQueries({ queryKey: ['boards'] });
+}
+
+/** A second board like a saved one, under a name that tells them apart. */
+export async function copyBoard(client: QueryClient, id: string) {
+  const { name, tiles, filters, refresh } = await api.board(id);
+  const copy = await api.saveBoard({ name: `${name} (copy)`.slice(0, 200), tiles, filters, refresh });
+  await client.invalidateQueries({ queryKey: ['boards'] });
+  return copy;
+}
+
 /** What deleting a sheet takes with it, in a sentence each. */
 export async function whatGoes(sheet: Pick<Sheet, 'id'>): Promise<string[]> {
-  const { goes, loses } = await api.sheetCharts(sheet.id);
+  const { goes, loses, boards } = await api.sheetCharts(sheet.id);
   const named = (charts: readonly { title: string }[]) => {
     const shown = charts.slice(0, 4).map(({ title }) => `“${title}”`);
     const more = charts.length - shown.length;
@@ -43,7 +58,12 @@ export async function whatGoes(sheet: Pick<Sheet, 'id'>): Promise<string[]> {
     ...(loses.length > 0
       ? [`${named(loses)} ${loses.length === 1 ? 'loses' : 'lose'} a layer that comes from it.`]
       : []),
-    'This cannot be undone.',
+    ...(boards.length > 0
+      ? [
+          `${named(boards.map(({ id, name }) => ({ id, title: name })))} ${boards.length === 1 ? 'shows' : 'show'} a chart that goes: its tile then says so.`,
+        ]
+      : []),
+    'For 30 days it can be brought back, with its charts.',
   ];
 }
 

@@ -1,10 +1,12 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { isBare, scrollOf, type ChartModel } from '@/core/layout';
+import { scrollOf, type ChartModel } from '@/core/layout';
 import type { ChartSpec, PlacedPoint, Sources } from '@/core/spec';
 import { CardPopover } from '../cards/CardPopover';
 import { ChartDrawing } from '../chart/ChartDrawing';
 import { MovingDrawing } from '../chart/MovingDrawing';
 import type { ChartPart } from '../chart/part';
+import { wordsRoom } from '../chart/PlotWords';
+import { WordsAtPlot } from '../chart/WholeDrawing';
 import styles from './ChartPane.module.css';
 import { ChartParts } from './ChartParts';
 import type { RemarkLight } from '../chart/drawing';
@@ -44,9 +46,6 @@ interface Props {
   stretch: StretchInSight | undefined;
   light: RemarkLight;
 }
-
-/** The title of bare copies' scale stands above the first one's label, in pixels. */
-const ABOVE_BARE = 40;
 
 /** Of more values than these a changed chart is shown first, and can be read and clicked a moment later. */
 const HEAVY = 3_000;
@@ -98,7 +97,7 @@ export function ChartCanvas(props: Props) {
     light,
   } = props;
   const canvas = useRef<HTMLDivElement>(null);
-  const { width, height, cell } = model.size;
+  const { width, height } = model.size;
   useStretchGestures(canvas, seen, stretch);
   const onPoint = useCallback(
     (place: number, at: { x: number; y: number }, series?: string) => onPointed({ place: from + place, series, ...at }),
@@ -111,13 +110,11 @@ export function ChartCanvas(props: Props) {
   const done = () => onPointed(undefined);
   const rested = useRested(seen, seen.across.values.length * seen.series.length > HEAVY);
   const moving = (stretch?.moving ?? false) || !rested;
-  const whole = useMemo(
-    () => (cell ? { ...seen, size: { ...seen.size, ...cell } } : overModel(model, seen)),
-    [model, seen, cell],
-  );
+  const whole = useMemo(() => overModel(model, seen), [model, seen]);
   // What lies over the drawing follows when the stretch has come to rest.
   const [over, setOver] = useState(whole);
   if (!moving && over !== whole) setOver(whole);
+  const room = wordsRoom(over);
   return (
     <div
       ref={canvas}
@@ -145,14 +142,12 @@ export function ChartCanvas(props: Props) {
           {...(model.points ? { onDot } : { onPoint })}
         />
       )}
+      <WordsAtPlot model={over} />
       <div
         className={styles.over}
-        style={{
-          top: (model.panels?.[0]?.top ?? 0) - (isBare(model) ? ABOVE_BARE : 0),
-          ...(cell && !isBare(model) ? cell : { width, height }),
-        }}
+        style={{ top: room.top, width: room.model.size.width, height: room.model.size.height }}
       >
-        <ChartParts model={over} spec={spec} sources={sources} open={open} onOpen={onOpen} />
+        <ChartParts model={room.model} spec={spec} sources={sources} open={open} onOpen={onOpen} />
       </div>
       {scrollOf(seen) && <PlaceScroll model={model} from={from} onFrom={onFrom} over={canvas} />}
       {pointed && (

@@ -2,28 +2,27 @@
 
 import { useCallback, useMemo, useRef, useState, type ReactNode, type RefObject } from 'react';
 import { Button, Spin } from 'antd';
-import type { ChartLook, PlacedPoint, Sources } from '@/core/spec';
-import { inSight, scrollOf, type ChartModel } from '@/core/layout';
+import type { PlacedPoint, Sources } from '@/core/spec';
+import { inSight, scrollOf, type ChartModel, type Whole } from '@/core/layout';
 import { CardPopover } from '../cards/CardPopover';
 import type { ChartPart } from '../chart/part';
+import { WholeWords } from '../chart/WholeWords';
 import { DifferencesDialog, type Differing } from './looking/DifferencesDialog';
 import { LookPanel } from './looking/LookPanel';
 import { RemarkCard } from './looking/RemarkCard';
-import { RemarkNotes } from './looking/RemarkNotes';
 import { Strip } from './looking/Strip';
-import { useFullScreen } from './looking/useFullScreen';
+import { useFullScreen } from '../theme/useFullScreen';
 import { useRemarkLight } from './looking/useRemarkLight';
 import { useStretch } from './looking/useStretch';
 import styles from './ChartPane.module.css';
 import { ChartCanvas, type Pointed } from './ChartCanvas';
 import { ChartCaption } from './ChartCaption';
-import { Legend } from './Legend';
 import { PartsMenu } from './PartsMenu';
 import { RowsBehind } from './point/RowsBehind';
 import type { Size, usePreview } from './useChart';
 
 interface Props {
-  holder: RefObject<HTMLDivElement | null>;
+  holder: RefObject<HTMLElement | null>;
   size: Size;
   sources: Sources;
   preview: ReturnType<typeof usePreview>;
@@ -41,7 +40,6 @@ interface Props {
 /** The chart with its title; every part of it is its own control. */
 export function ChartPane({ holder, size, sources, preview, busy, error, lacks, starts, looking, onLooking }: Props) {
   const { spec, model } = preview;
-  const figure = useRef<HTMLElement>(null);
   const [openPart, setOpenPart] = useState<ChartPart>();
   const [pointed, setPointed] = useState<Pointed>();
   const [rowsOf, setRowsOf] = useState<PlacedPoint>();
@@ -59,61 +57,12 @@ export function ChartPane({ holder, size, sources, preview, busy, error, lacks, 
     if ((part.is === 'look' || part.is === 'grid') && busyWith.current) return;
     setOpenPart(part);
   }, []);
-  const legend = spec?.look?.legend;
-  const aside = legend === 'left' || legend === 'right' || legend === 'bottom' ? legend : undefined;
   const trouble = error ?? preview.error?.message;
   return (
     <div className={styles.whole} data-full={full || undefined}>
       <div className={styles.pane}>
-        <figure
-          ref={figure}
-          className={styles.figure}
-          data-export="chart"
-          onPointerDownCapture={() => (busyWith.current = openPart !== undefined || pointed !== undefined)}
-          onClick={({ target }) => model && (target as Element).matches('[data-ground]') && onPart({ is: 'look' })}
-          data-ground
-          data-frame={spec?.look?.frame || undefined}
-          data-padded={spec?.look?.frame || spec?.look?.ground !== undefined || undefined}
-          style={spec?.look?.ground ? { background: spec.look.ground } : undefined}
-          aria-label={model ? `${model.title}. ${model.sentence}` : 'Chart'}
-        >
-          <div className={styles.scaled} data-ground style={scaledBy(spec?.look?.letters)}>
-            <ChartCaption model={model} spec={spec} aside={aside !== undefined} onOpen={setOpenPart} />
-            <div className={styles.middle} data-legend={aside} data-ground>
-              {aside && model && spec && <Legend model={model} spec={spec} onOpen={setOpenPart} />}
-              <div ref={holder} className={styles.holder} data-ground>
-                {model && seen && spec && size.width > 0 && (
-                  <ChartCanvas
-                    model={model}
-                    seen={seen}
-                    spec={spec}
-                    sources={sources}
-                    from={from}
-                    onFrom={scrolled.setFrom}
-                    open={openPart}
-                    onOpen={setOpenPart}
-                    onPart={onPart}
-                    pointed={pointed}
-                    onPointed={setPointed}
-                    onRows={setRowsOf}
-                    onDiffer={setDiffering}
-                    onRemark={(place, series) => setRemark({ place, ...(series === undefined ? {} : { series }) })}
-                    stretch={stretch}
-                    light={light}
-                  />
-                )}
-              </div>
-            </div>
-          </div>
-          {model?.remarks && <RemarkNotes model={model} view={stretch?.now} />}
-        </figure>
-        {model && spec && stretch && (looking || !stretch.all || model.across.values.length > MANY_PLACES) && (
-          <Strip model={model} spec={spec} stretch={stretch} width={size.width} />
-        )}
-        {lacks}
-        {!spec && !busy && !trouble && !lacks && starts}
         {model && (
-          <div className={styles.tools} data-title={spec?.look?.title} data-no-export>
+          <div className={styles.tools} data-no-export>
             {!full && (
               <Button
                 size="small"
@@ -136,6 +85,47 @@ export function ChartPane({ holder, size, sources, preview, busy, error, lacks, 
             />
           </div>
         )}
+        <figure
+          ref={holder}
+          className={styles.figure}
+          data-export="chart"
+          onPointerDownCapture={() => (busyWith.current = openPart !== undefined || pointed !== undefined)}
+          onClick={({ target }) => model && (target as Element).matches('[data-ground]') && onPart({ is: 'look' })}
+          data-ground
+          aria-label={model ? `${model.title}. ${model.sentence}` : 'Chart'}
+        >
+          {model?.whole && seen && spec && size.width > 0 && (
+            <div className={styles.scaled} data-ground style={scaledBy(model.whole)}>
+              <WholeWords model={model} />
+              <div className={styles.holder} style={model.whole.plot}>
+                <ChartCanvas
+                  model={model}
+                  seen={seen}
+                  spec={spec}
+                  sources={sources}
+                  from={from}
+                  onFrom={scrolled.setFrom}
+                  open={openPart}
+                  onOpen={setOpenPart}
+                  onPart={onPart}
+                  pointed={pointed}
+                  onPointed={setPointed}
+                  onRows={setRowsOf}
+                  onDiffer={setDiffering}
+                  onRemark={(place, series) => setRemark({ place, ...(series === undefined ? {} : { series }) })}
+                  stretch={stretch}
+                  light={light}
+                />
+              </div>
+              <ChartCaption model={model} whole={model.whole} spec={spec} onOpen={setOpenPart} />
+            </div>
+          )}
+        </figure>
+        {model && spec && stretch && (looking || !stretch.all || model.across.values.length > MANY_PLACES) && (
+          <Strip model={model} spec={spec} stretch={stretch} width={size.width} />
+        )}
+        {lacks}
+        {!spec && !busy && !trouble && !lacks && starts}
         {rowsOf && model && spec && (
           <RowsBehind
             key={JSON.stringify(rowsOf)}
@@ -205,10 +195,9 @@ function useScrolled(model: ChartModel | undefined) {
   return { seen, from, setFrom };
 }
 
-const LETTERS = { small: 0.86, normal: 1, large: 1.2 } as const;
-
 /** Larger letters: the whole chart is laid out for less room and shown larger. */
-function scaledBy(letters: ChartLook['letters'] = 'normal') {
-  const k = LETTERS[letters];
-  return { width: `${100 / k}%`, height: `${100 / k}%`, transform: k === 1 ? undefined : `scale(${k})` };
-}
+const scaledBy = ({ width, height, letters }: Whole) => ({
+  width: width / letters,
+  height: height / letters,
+  transform: letters === 1 ? undefined : `scale(${letters})`,
+});

@@ -1,24 +1,15 @@
 'use client';
 
 import { memo, useEffect, useRef, type CSSProperties } from 'react';
-import {
-  isLying,
-  isBare,
-  scrollOf,
-  eachDrawing,
-  hasScales,
-  wordColor,
-  type ChartModel,
-  type Plot,
-  type ScaleModel,
-} from '@/core/layout';
-import type { ChartSpec, Side, Sources } from '@/core/spec';
+import { isLying, isBare, eachDrawing, type ChartModel, type Plot } from '@/core/layout';
+import type { ChartSpec, Sources } from '@/core/spec';
 import { CardPopover } from '../cards/CardPopover';
 import styles from './ChartPane.module.css';
 import { InPlaceText } from './InPlaceText';
 import { cardOf } from './parts/card-of';
 import { SeriesName } from './SeriesName';
-import { lettersStyle } from '../chart/letters';
+import { faceCss } from '../chart/letters';
+import { plotWords, type PlotWord } from '../chart/PlotWords';
 import { partKey, samePart, type ChartPart } from '../chart/part';
 import { useWork } from './store';
 
@@ -32,7 +23,7 @@ interface Props {
 
 /** What lies over the drawing: axis titles and names that are rewritten in place, and the areas whose click opens a card. */
 export const ChartParts = memo(function ChartParts({ model, spec, sources, open, onOpen }: Props) {
-  const { plot, width } = model.size;
+  const { plot } = model.size;
   const areas = areasOf(model);
   const pressed = useRef<ChartPart>(undefined);
   const area = (name: keyof typeof areas, part: ChartPart, label: string) => (
@@ -79,27 +70,9 @@ export const ChartParts = memo(function ChartParts({ model, spec, sources, open,
           <span className={styles.anchor} style={anchorOf(open, areas, plot)} data-no-export />
         </CardPopover>
       )}
-      <AxisTitle side="left" scale={model.scales.left} model={model} spec={spec} style={{ left: 0 }} />
-      <AxisTitle side="right" scale={model.scales.right} model={model} spec={spec} style={{ right: 0 }} />
-      <AcrossTitle model={model} spec={spec} />
-      {model.naming === 'ends' &&
-        model.series.map(
-          (series) =>
-            series.endLabel && (
-              <span
-                key={series.id}
-                className={styles.end}
-                style={{
-                  left: plot.left + plot.width + 8,
-                  top: series.endLabel.y - 8,
-                  color: wordColor(series.color),
-                  width: width - plot.left - plot.width - 8,
-                }}
-              >
-                <SeriesName series={series} spec={spec} />
-              </span>
-            ),
-        )}
+      {plotWords(model, true).map((word) => (
+        <Word key={`${word.is} ${word.series ?? ''}`} word={word} model={model} spec={spec} />
+      ))}
     </>
   );
 });
@@ -143,75 +116,40 @@ function areasOf(model: ChartModel): Record<'left' | 'right' | 'across', CSSProp
   return { left: first, across: under, right: last };
 }
 
-/** A scale's title, in the colour of its layer where it has only one. */
-function AxisTitle({
-  side,
-  scale,
-  model,
-  spec,
-  style,
-}: {
-  side: Side;
-  scale: ScaleModel | undefined;
-  model: ChartModel;
-  spec: ChartSpec;
-  style: CSSProperties;
-}) {
+/** What lies over a word at the plot: it is rewritten where it is drawn. */
+function Word({ word, model, spec }: { word: PlotWord; model: ChartModel; spec: ChartSpec }) {
   const edit = useWork((state) => state.edit);
-  if (!scale) return null;
-  const { plot } = model.size;
-  const own = model.series.filter((series) => series.side === side);
-  const both = model.scales.left && model.scales.right;
-  return (
-    <span
-      className={isLying(model) && side === 'left' ? styles.acrossTitle : styles.axisTitle}
-      data-side={side}
-      style={{
-        ...(isLying(model) && side === 'left' ? { left: plot.left, width: plot.width } : style),
-        ...(both && own.length === 1 ? { color: wordColor(own[0].color), fontWeight: 600 } : {}),
-        ...axisTitleStyle(spec),
-      }}
-    >
-      <InPlaceText
-        text={scale.title}
-        what={`${side === 'left' ? 'Left' : 'Right'} axis title`}
-        written={spec.text[side] !== undefined}
-        onChange={(text) => edit((now) => ({ ...now, text: { ...now.text, [side]: text } }))}
-      />
-      {isBare(model) && (
-        <span>
-          , {scale.labels[0]} to {scale.labels[scale.labels.length - 1]} in each
+  const { is, x, y, anchor, room, face, text } = word;
+  if (is === 'each' || is === 'shown') return null;
+  const left = anchor === 'start' ? x : anchor === 'middle' ? x - room / 2 : x - room;
+  const box: CSSProperties = {
+    left,
+    top: y - WORD_HEIGHT / 2,
+    width: room,
+    justifyContent: anchor === 'start' ? 'flex-start' : anchor === 'middle' ? 'center' : 'flex-end',
+  };
+  const style = faceCss(face);
+  const named = is === 'end' ? model.series.find(({ id }) => id === word.series) : undefined;
+  if (is === 'end')
+    return (
+      named && (
+        <span className={`${styles.word} ${styles.end}`} style={box}>
+          <SeriesName series={named} spec={spec} className={styles.ghost} style={style} />
         </span>
-      )}
-    </span>
-  );
-}
-
-/** The titles of axes are a little larger than their other words. */
-function axisTitleStyle({ look }: ChartSpec): CSSProperties {
-  const letters = look?.axisLetters;
-  return lettersStyle(letters?.size ? { ...letters, size: letters.size + 1 } : letters);
-}
-
-function AcrossTitle({ model, spec }: { model: ChartModel; spec: ChartSpec }) {
-  const edit = useWork((state) => state.edit);
-  const { plot } = model.size;
-  if (!hasScales(model) || isBare(model)) return null;
+      )
+    );
   return (
-    <span
-      className={isLying(model) ? styles.axisTitle : styles.acrossTitle}
-      style={{
-        ...(isLying(model) ? { left: 0 } : { left: plot.left, width: plot.width, bottom: scrollOf(model) ? 18 : 0 }),
-        ...axisTitleStyle(spec),
-      }}
-    >
+    <span className={styles.word} style={box}>
       <InPlaceText
-        text={model.across.title}
-        what="Across title"
-        written={spec.text.across !== undefined}
-        onChange={(text) => edit((now) => ({ ...now, text: { ...now.text, across: text } }))}
-        placeholder="Add a title"
+        className={styles.ghost}
+        style={style}
+        text={text}
+        what={is === 'across' ? 'Across title' : `${is === 'left' ? 'Left' : 'Right'} axis title`}
+        written={spec.text[is] !== undefined}
+        onChange={(next) => edit((now) => ({ ...now, text: { ...now.text, [is]: next } }))}
+        placeholder={is === 'across' ? 'Add a title' : undefined}
       />
     </span>
   );
 }
+const WORD_HEIGHT = 24;

@@ -4,12 +4,14 @@ import { useState } from 'react';
 import { App, Button, Input } from 'antd';
 import { useRouter } from 'next/navigation';
 import { useQueryClient } from '@tanstack/react-query';
-import { toPng } from 'html-to-image';
 import type { ChartModel } from '@/core/layout';
-import { fileNameOf } from '@/core/spec';
 import { CardPopover } from '../cards/CardPopover';
 import { Menu } from '../cards/Menu';
-import { api, ApiError, download, type Sheet } from '../api';
+import { api, ApiError, type Sheet } from '../api';
+import { MailPart } from '../deliveries/MailPart';
+import { HandOver } from '../handover/HandOver';
+import handOver from '../handover/HandOver.module.css';
+import { PutOnBoard } from '../handover/PutOnBoard';
 import { renameWorkStore, useHistory, useWork, useWorkStore, workKey } from './store';
 import { copyChart, renameSheet, wordsOf } from '../desk/doings';
 import { RenameDialog } from '../desk/RenameDialog';
@@ -27,7 +29,7 @@ export function WorkActions({ sheet, model }: { sheet: Sheet; model?: ChartModel
         Redo
       </Button>
       <MoreButton sheet={sheet} model={model} />
-      <ExportButton model={model} />
+      <HandOverButton model={model} />
       <SaveButton sheet={sheet} model={model} />
     </>
   );
@@ -90,50 +92,28 @@ function MoreButton({ sheet, model }: { sheet: Sheet; model?: ChartModel }) {
   );
 }
 
-const fileName = (title: string, extension: string) => `${fileNameOf(title)}.${extension}`;
-
-function ExportButton({ model }: { model?: ChartModel }) {
-  const { message } = App.useApp();
+function HandOverButton({ model }: { model?: ChartModel }) {
   const spec = useWork((state) => state.spec);
-  const run = async (kind: 'png' | 'csv') => {
-    if (!model || !spec) return;
-    try {
-      if (kind === 'csv') download(await api.chartCsv(spec), fileName(model.title, 'csv'));
-      else download(await picture(), fileName(model.title, 'png'));
-    } catch (error) {
-      message.error(
-        error instanceof Error ? `The export did not work: ${error.message}` : 'The export did not work. Try again.',
-      );
-    }
-  };
-  const items = [
-    { key: 'png', label: 'Picture (PNG, twice the size)' },
-    { key: 'csv', label: 'Charted values (CSV)' },
-  ];
+  const saved = useWork((state) => state.saved);
   return (
-    <Menu disabled={!model} items={items} onChoose={(key) => void run(key as 'png' | 'csv')}>
-      <Button>Export</Button>
-    </Menu>
+    <HandOver
+      spec={spec}
+      model={model}
+      further={
+        saved && model ? (
+          <>
+            <PutOnBoard chart={saved.id} form={model.form} />
+            <MailPart what={{ chart: saved.id }} />
+          </>
+        ) : (
+          <section className={handOver.part}>
+            <h3>On a board, or by mail</h3>
+            <p className="second">Save the chart first.</p>
+          </section>
+        )
+      }
+    />
   );
-}
-
-/** The chart with its title as a PNG at twice its size, its remarks under it; what is only there to be clicked stays out. */
-async function picture(): Promise<string> {
-  const figure = document.querySelector<HTMLElement>('[data-export="chart"]');
-  if (!figure) throw new Error('there is no chart');
-  const notes = figure.querySelector<HTMLElement>('[data-notes]');
-  if (notes) notes.style.visibility = 'visible';
-  try {
-    return await toPng(figure, {
-      pixelRatio: 2,
-      height: figure.offsetHeight + (notes?.offsetHeight ?? 0),
-      backgroundColor: '#fffdf8',
-      style: { background: '#fffdf8', padding: '0', height: `${figure.offsetHeight}px`, overflow: 'visible' },
-      filter: (node) => !(node instanceof HTMLElement && node.dataset.noExport !== undefined),
-    });
-  } finally {
-    if (notes) notes.style.visibility = '';
-  }
 }
 
 function SaveButton({ sheet, model }: { sheet: Sheet; model?: ChartModel }) {

@@ -2,12 +2,13 @@
 
 import { useCallback, useEffect, useMemo, useRef, useState, type CSSProperties } from 'react';
 import Link from 'next/link';
-import { useQuery } from '@tanstack/react-query';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { goneChecks } from '@/core/checks';
 import { goneFrom, sentence, withFormer, withinPath, type ChartSpec, type Gone, type Sources } from '@/core/spec';
 import { api, type SavedChart, type Sheet } from '../api';
 import { TopBar } from '../theme/TopBar';
 import { CorrectingProvider } from '../cards/correcting';
+import { useEvents } from '../theme/useEvents';
 import { useKept } from '../theme/useKept';
 import { ChartPane } from './ChartPane';
 import { Checks } from './Checks';
@@ -86,7 +87,13 @@ function picksOf(spec: ChartSpec): string[] {
 
 function Bench({ sheet, kept }: { sheet: Sheet; kept: string }) {
   const store = useWorkStore();
-  const holder = useRef<HTMLDivElement>(null);
+  const client = useQueryClient();
+  const changed = useCallback(
+    () => void client.invalidateQueries({ queryKey: ['sheet', sheet.id] }),
+    [client, sheet.id],
+  );
+  useEvents(`/api/sheets/${sheet.id}/changes`, { on: { changed }, onBack: changed });
+  const holder = useRef<HTMLElement>(null);
   const size = useElementSize(holder);
   const picking = usePicking(sheet, size);
   const { sources, others, lost } = useSources(sheet);

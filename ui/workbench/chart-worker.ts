@@ -41,7 +41,7 @@ export function drawHeld(
   others: readonly Sheet[],
   size: Size,
 ): Promise<ChartModel | undefined> {
-  return chartWorker().model(spec, forWorker(sheet), others.map(forWorker), { ...size });
+  return chartWorker().model(spec, forWorker(sheet), others.map(forWorker), { ...size, whole: true });
 }
 
 /**

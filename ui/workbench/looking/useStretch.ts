@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { inView, scrollOf, unscrolled, withView, type ChartModel } from '@/core/layout';
+import { firstView, hasStretches, inView, unscrolled, withView, type ChartModel } from '@/core/layout';
 import type { Stretch } from '@/core/looking';
 import { setView, type ChartSpec, type Sources, type View } from '@/core/spec';
 import { useWork } from '../store';
@@ -24,15 +24,6 @@ export interface StretchInSight {
 const SETTLED_MS = 350;
 /** At least so many places stay in sight. */
 const LEAST = 3;
-
-/** Whether a chart has places in a row of which a stretch can be shown. */
-export const hasStretches = ({ across, drawing, panels, points }: ChartModel): boolean =>
-  drawing.is !== 'pie' &&
-  drawing.is !== 'figure' &&
-  !panels &&
-  !points &&
-  across.values.length > LEAST &&
-  (across.kind === 'time' || (across.kind !== 'group' && across.kind !== 'cycle'));
 
 export function useStretch(
   model: ChartModel | undefined,
@@ -142,13 +133,4 @@ export function widened({ from, to }: Stretch, times: number, count: number, aro
   const share = length > 0 ? (around - from) / length : 0.5;
   const start = around - share * next;
   return within({ from: start, to: start + next }, count);
-}
-
-/** Steps that do not fit and are scrolled begin at the end that was wished. */
-function firstView(model: ChartModel): Stretch | undefined {
-  const scroll = scrollOf(model);
-  if (!scroll || model.view) return undefined;
-  const count = model.across.values.length;
-  const from = scroll.first === 'end' ? count - scroll.shown : 0;
-  return { from, to: from + scroll.shown - 1 };
 }

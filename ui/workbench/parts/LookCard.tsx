@@ -1,6 +1,6 @@
 'use client';
 
-import { Checkbox, Radio, Select } from 'antd';
+import { Checkbox, Input, Radio, Select } from 'antd';
 import { LOCALE, LOCALES, type Locale } from '@/core/calendar';
 import { PALETTES, SURFACE } from '@/core/layout';
 import { plainLook, setLook, setPalette, type ChartLook, type ChartSpec } from '@/core/spec';
@@ -51,6 +51,20 @@ export function LookCard({ spec }: { spec: ChartSpec }) {
           { value: 'none', label: 'None' },
         ]}
       />
+      <Field label="Note">
+        <Input.TextArea
+          aria-label="Note under the chart"
+          size="small"
+          autoSize={{ minRows: 1, maxRows: 4 }}
+          maxLength={2000}
+          placeholder="Under the chart, as where it comes from"
+          defaultValue={spec.text.note ?? ''}
+          onBlur={({ target: { value } }) =>
+            value.trim() !== (spec.text.note ?? '') &&
+            edit((now) => ({ ...now, text: { ...now.text, note: value.trim() || undefined } }))
+          }
+        />
+      </Field>
       <Field label="Palette">
         <Select
           size="small"

@@ -2,7 +2,7 @@ import { handled } from '@/server/handled';
 import { jsonBody } from '@/server/problem';
 import { sayRow } from '@/server/sheets/changes';
 import { parseSheetChange } from '@/server/sheets/sheet-input';
-import { deleteSheet } from '@/server/sheets/deleting';
+import { putSheetAway } from '@/server/sheets/deleting';
 import { keepColors, renameSheet, sheetAnswer, sheetRow } from '@/server/sheets/sheets';
 
 export const dynamic = 'force-dynamic';
@@ -22,6 +22,6 @@ export const PATCH = handled(async (request: Request, { params }: Context) => {
 });
 
 export const DELETE = handled(async (_: Request, { params }: Context) => {
-  await deleteSheet((await params).id);
+  await putSheetAway((await params).id);
   return new Response(null, { status: 204 });
 });

@@ -1,0 +1,5 @@
+import { savedChartPage } from '@/server/pictures/routes';
+
+export const dynamic = 'force-dynamic';
+
+export const GET = savedChartPage;

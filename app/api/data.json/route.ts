@@ -1,0 +1,5 @@
+import { specTable } from '@/server/exports/routes';
+
+export const dynamic = 'force-dynamic';
+
+export const POST = specTable('json');

@@ -1,0 +1,5 @@
+import { specPage } from '@/server/pictures/routes';
+
+export const dynamic = 'force-dynamic';
+
+export const POST = specPage;

@@ -1,0 +1,5 @@
+import { OutboxScreen } from '@/ui/outbox/OutboxScreen';
+
+export default function OutboxPage() {
+  return <OutboxScreen />;
+}

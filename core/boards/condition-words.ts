@@ -1,0 +1,27 @@
+import { LOCALE } from '../calendar';
+import { writeValue } from '../layout';
+import { conditionSpec } from '../shaping';
+import {
+  column,
+  CONDITION_WORDS,
+  filterWords,
+  layerUnit,
+  layerWords,
+  lowerFirst,
+  type Condition,
+  type Sources,
+} from '../spec';
+
+/** A figure of a sheet in the words of its unit; "nothing" where there is none. */
+export function figureWords(value: number | null, condition: Condition, sources: Sources): string {
+  if (value === null) return 'nothing';
+  const [layer] = conditionSpec(condition, sources).layers;
+  return writeValue(value, layerUnit(layer, sources), undefined, LOCALE);
+}
+
+/** What a condition says: "takings, where Sold on is in this week, is below £5,000.00". */
+export function conditionWords(condition: Condition, sources: Sources): string {
+  const [layer] = conditionSpec(condition, sources).layers;
+  const where = (condition.filters ?? []).map((filter) => filterWords(filter, column(sources.columns, filter.column)));
+  return `${lowerFirst(layerWords(layer, sources))}${where.length > 0 ? `, where ${where.join(' and ')},` : ''} is ${CONDITION_WORDS[condition.is]} ${figureWords(condition.than, condition, sources)}`;
+}

@@ -1,0 +1,87 @@
+import type { ListedBoard, SavedBoard } from '@/core/api';
+import { and, desc, eq, isNull, sql } from 'drizzle-orm';
+import type { Board } from '@/core/boards';
+import { database } from '../db/client';
+import { boards } from '../db/schema';
+import { newId } from '../ids';
+import { notFound, Problem } from '../problem';
+
+export type BoardRow = typeof boards.$inferSelect;
+
+export const boardAnswer = ({ id, name, tiles, filters, refresh, revision, labels }: BoardRow): SavedBoard => ({
+  id,
+  name,
+  tiles,
+  filters,
+  refresh,
+  revision,
+  ...(labels.length > 0 ? { labels } : {}),
+});
+
+export async function saveBoard(board: Board): Promise<BoardRow> {
+  const { name, tiles, filters, refresh } = board;
+  const [row] = await database()
+    .insert(boards)
+    .values({ id: newId(), name, tiles: [...tiles], filters: [...filters], refresh })
+    .returning();
+  return row;
+}
+
+/** Replaces a board that still has the revision its maker saw. @throws Problem 404, 412 */
+export async function replaceBoard(id: string, board: Board, revision: number): Promise<BoardRow> {
+  const { name, tiles, filters, refresh } = board;
+  const [row] = await database()
+    .update(boards)
+    .set({
+      name,
+      tiles: [...tiles],
+      filters: [...filters],
+      refresh,
+      revision: sql`${boards.revision} + 1`,
+      updatedAt: new Date(),
+    })
+    .where(and(eq(boards.id, id), eq(boards.revision, revision), isNull(boards.deletedAt)))
+    .returning();
+  if (row) return row;
+  await boardRow(id);
+  throw new Problem(
+    412,
+    'The board has changed',
+    'This board was changed somewhere else since you opened it. Open it again; what is there now is kept.',
+  );
+}
+
+/** @throws Problem 404 */
+export async function boardRow(id: string): Promise<BoardRow> {
+  const [row] = await database()
+    .select()
+    .from(boards)
+    .where(and(eq(boards.id, id), isNull(boards.deletedAt)));
+  if (!row) throw notFound('board');
+  return row;
+}
+
+/** Puts a board away: for a while it can be brought back. @throws Problem 404 */
+export async function deleteBoard(id: string): Promise<void> {
+  const gone = await database()
+    .update(boards)
+    .set({ deletedAt: new Date() })
+    .where(and(eq(boards.id, id), isNull(boards.deletedAt)))
+    .returning({ id: boards.id });
+  if (gone.length === 0) throw notFound('board');
+}
+
+export async function listBoards(): Promise<ListedBoard[]> {
+  const rows = await database()
+    .select({
+      id: boards.id,
+      name: boards.name,
+      labels: boards.labels,
+      updatedAt: boards.updatedAt,
+      tiles: sql<number>`jsonb_array_length(${boards.tiles})`,
+    })
+    .from(boards)
+    .where(isNull(boards.deletedAt))
+    .orderBy(desc(boards.updatedAt));
+  return rows.map((row) => ({ ...row, updatedAt: row.updatedAt.toISOString() }));
+}

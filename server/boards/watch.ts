@@ -1,0 +1,194 @@
+import { createHash } from 'node:crypto';
+import { inArray, sql } from 'drizzle-orm';
+import type { Board } from '@/core/boards';
+import { otherSheets } from '@/core/spec';
+import { database } from '../db/client';
+import { boards, charts, sheets } from '../db/schema';
+import { boardModels } from './models';
+
+/** What those who watch are told: tiles whose data are new, a board that was changed, or that it was looked and nothing is new. */
+export type Change =
+  | { readonly is: 'changed'; readonly tiles: readonly string[] }
+  | { readonly is: 'board' }
+  | { readonly is: 'looked'; readonly asOf: string };
+
+type Tell = (change: Change) => void;
+
+interface Watched {
+  readonly tellers: Set<Tell>;
+  /** What each tile was made of when it was looked at last; none before the first look. */
+  seen?: ReadonlyMap<string, string>;
+  revision?: number;
+  /** Tables that stay in their database: when they were looked at, and what was found. */
+  lookedAt: number;
+  figures?: ReadonlyMap<string, string>;
+}
+
+/** How often it is looked whether sheets, charts or boards were changed, in ms: one question each for all who watch. */
+const LOOK_MS = 1_000;
+
+/** A sheet that is watched by itself: what it was when it was looked at last. */
+interface WatchedSheet {
+  readonly tellers: Set<() => void>;
+  sign?: string;
+}
+
+interface Held {
+  readonly watched: Map<string, Watched>;
+  readonly sheets: Map<string, WatchedSheet>;
+  timer?: NodeJS.Timeout;
+  looking: boolean;
+}
+const held = globalThis as typeof globalThis & { upChartWatch?: Held };
+const watch = (): Held => (held.upChartWatch ??= { watched: new Map(), sheets: new Map(), looking: false });
+
+/** Tells of changes of a board until what is answered is called. Nothing is looked at while nobody watches. */
+export function watchBoard(id: string, tell: Tell): () => void {
+  const all = watch();
+  const one = all.watched.get(id) ?? { tellers: new Set<Tell>(), lookedAt: Date.now() };
+  all.watched.set(id, one);
+  one.tellers.add(tell);
+  begin(all);
+  return () => {
+    one.tellers.delete(tell);
+    if (one.tellers.size === 0) all.watched.delete(id);
+    endIfIdle(all);
+  };
+}
+
+/** Tells when a sheet is another one, by a newer file or another reading, until what is answered is called. */
+export function watchSheet(id: string, tell: () => void): () => void {
+  const all = watch();
+  const one = all.sheets.get(id) ?? { tellers: new Set<() => void>() };
+  all.sheets.set(id, one);
+  one.tellers.add(tell);
+  begin(all);
+  return () => {
+    one.tellers.delete(tell);
+    if (one.tellers.size === 0) all.sheets.delete(id);
+    endIfIdle(all);
+  };
+}
+
+function begin(all: Held): void {
+  all.timer ??= setInterval(() => void look(), LOOK_MS).unref();
+}
+
+function endIfIdle(all: Held): void {
+  if (all.watched.size + all.sheets.size > 0) return;
+  clearInterval(all.timer);
+  all.timer = undefined;
+}
+
+async function look(): Promise<void> {
+  const all = watch();
+  if (all.looking) return;
+  all.looking = true;
+  try {
+    if (all.watched.size > 0) await lookAt(all.watched);
+    if (all.sheets.size > 0) await lookAtSheets(all.sheets);
+  } catch (error) {
+    // The database may be away for a while: it is looked again a second later.
+    console.error('Watching boards did not work:', error instanceof Error ? error.message : error);
+  } finally {
+    all.looking = false;
+  }
+}
+
+async function lookAtSheets(watched: ReadonlyMap<string, WatchedSheet>): Promise<void> {
+  for (const { id, sign } of await sheetSigns([...watched.keys()])) {
+    const one = watched.get(id);
+    if (!one) continue;
+    if (one.sign !== undefined && one.sign !== sign) one.tellers.forEach((tell) => tell());
+    one.sign = sign;
+  }
+}
+
+async function lookAt(watched: ReadonlyMap<string, Watched>): Promise<void> {
+  const rows = await database()
+    .select()
+    .from(boards)
+    .where(inArray(boards.id, [...watched.keys()]));
+  const signs = await signsOf(rows);
+  for (const board of rows) {
+    const one = watched.get(board.id);
+    if (!one) continue;
+    const now = new Map(board.tiles.map((tile) => [tile.id, signs.of(tile)]));
+    const tell = (change: Change) => one.tellers.forEach((teller) => teller(change));
+    if (one.revision !== undefined && one.revision !== board.revision) tell({ is: 'board' });
+    else if (one.seen) {
+      const fresh = [...now].flatMap(([id, sign]) => (one.seen?.get(id) === sign ? [] : [id]));
+      if (fresh.length > 0) tell({ is: 'changed', tiles: fresh });
+    }
+    one.seen = now;
+    one.revision = board.revision;
+    const live = board.tiles.filter((tile) => signs.isLive(tile));
+    if (live.length > 0 && board.refresh > 0 && Date.now() - one.lookedAt >= board.refresh * 1000)
+      await lookAtTables(one, { tiles: live, filters: board.filters }, tell);
+  }
+}
+
+/** Asks the databases that tables stay in, once for all who watch, and tells whose figures are new. */
+async function lookAtTables(one: Watched, board: Pick<Board, 'tiles' | 'filters'>, tell: Tell): Promise<void> {
+  one.lookedAt = Date.now();
+  const { asOf, tiles } = await boardModels(board, {});
+  const figures = new Map(
+    tiles.map(({ id, model, hidden, error }) => [
+      id,
+      digest([model?.across.values, model?.series.map(({ values }) => values), model?.points, hidden, error]),
+    ]),
+  );
+  const before = one.figures;
+  const fresh = before ? [...figures].flatMap(([id, figure]) => (before.get(id) === figure ? [] : [id])) : [];
+  one.figures = figures;
+  tell(fresh.length > 0 ? { is: 'changed', tiles: fresh } : { is: 'looked', asOf });
+}
+
+const digest = (value: unknown): string =>
+  createHash('sha1')
+    .update(JSON.stringify(value) ?? '')
+    .digest('base64');
+
+type TileOf = Board['tiles'][number];
+
+/** What tiles are made of: one question for all charts, one for all their sheets. */
+async function signsOf(
+  rows: readonly Pick<Board, 'tiles'>[],
+): Promise<{ of: (tile: TileOf) => string; isLive: (tile: TileOf) => boolean }> {
+  const tiles = rows.flatMap((board) => board.tiles);
+  const ids = [...new Set(tiles.flatMap(({ show }) => ('chart' in show ? [show.chart] : [])))];
+  const found =
+    ids.length > 0
+      ? await database()
+          .select({ id: charts.id, revision: charts.revision, spec: charts.spec, deletedAt: charts.deletedAt })
+          .from(charts)
+          .where(inArray(charts.id, ids))
+      : [];
+  const chart = new Map(found.map((row) => [row.id, row]));
+  const sheetsIn = (tile: TileOf): string[] => {
+    const row = 'chart' in tile.show ? chart.get(tile.show.chart) : undefined;
+    return [...(row ? [row.spec.sheet, ...otherSheets(row.spec)] : []), ...(tile.onlyIf ? [tile.onlyIf.sheet] : [])];
+  };
+  const used = [...new Set(tiles.flatMap(sheetsIn))];
+  const sheet = new Map((await sheetSigns(used)).map((row) => [row.id, row]));
+  return {
+    of: (tile) => {
+      const row = 'chart' in tile.show ? chart.get(tile.show.chart) : undefined;
+      return JSON.stringify([row?.revision, row?.deletedAt, sheetsIn(tile).map((id) => sheet.get(id)?.sign)]);
+    },
+    isLive: (tile) => sheetsIn(tile).some((id) => sheet.get(id)?.live),
+  };
+}
+
+/** What tells that a sheet is another one now: its rows, its columns, its name. */
+export async function sheetSigns(ids: readonly string[]): Promise<{ id: string; sign: string; live: boolean }[]> {
+  if (ids.length === 0) return [];
+  return database()
+    .select({
+      id: sheets.id,
+      sign: sql<string>`md5(concat_ws(' ', ${sheets.tableName}, ${sheets.status}, ${sheets.rowCount}, ${sheets.columns}, ${sheets.row}, ${sheets.groupColors}, ${sheets.name}, ${sheets.deletedAt}))`,
+      live: sql<boolean>`${sheets.live} IS NOT NULL`,
+    })
+    .from(sheets)
+    .where(inArray(sheets.id, [...ids]));
+}

@@ -1,0 +1,161 @@
+import type { SavedDelivery } from '@/core/api';
+import { and, desc, eq, inArray, ne, sql } from 'drizzle-orm';
+import { nextAfter, type Delivery } from '@/core/deliveries';
+import { InvalidInput } from '@/core/spec';
+import { boardRow } from '../boards/boards';
+import { sheetBook } from '../charts/book';
+import { chartRow } from '../charts/charts';
+import { checkSpec } from '../charts/model';
+import { conditionSpec } from '@/core/shaping';
+import { database } from '../db/client';
+import { deliveries, sendings } from '../db/schema';
+import { newId } from '../ids';
+import { notFound, Problem } from '../problem';
+
+export type DeliveryRow = typeof deliveries.$inferSelect;
+
+/** So many of the last sendings are told. */
+const TOLD = 50;
+
+export const deliveryOf = ({ what, said, paused }: DeliveryRow): Delivery => ({
+  what,
+  ...said,
+  ...(paused ? { paused } : {}),
+});
+
+async function sentOf(ids: readonly string[]): Promise<Map<string, SavedDelivery['sent']>> {
+  const found = new Map<string, SavedDelivery['sent']>();
+  if (ids.length === 0) return found;
+  const rows = await database()
+    .select()
+    .from(sendings)
+    .where(inArray(sendings.delivery, [...ids]))
+    .orderBy(desc(sendings.dueAt))
+    .limit(TOLD * ids.length);
+  for (const { delivery, status, endedAt, dueAt, message, tries } of rows) {
+    // What is still to be sent is told once it did not work at the first try.
+    if (status === 'due' && tries === 0) continue;
+    const told = found.get(delivery) ?? [];
+    if (told.length >= TOLD) continue;
+    told.push({
+      at: (endedAt ?? dueAt).toISOString(),
+      ok: status === 'sent',
+      ...(message === null ? {} : { message }),
+    });
+    found.set(delivery, told);
+  }
+  return found;
+}
+
+const answerOf = (row: DeliveryRow, sent: SavedDelivery['sent'] = []): SavedDelivery => ({
+  id: row.id,
+  ...deliveryOf(row),
+  paused: row.paused,
+  nextAt: row.nextAt?.toISOString() ?? null,
+  sent,
+  revision: row.revision,
+});
+
+export async function deliveryAnswer(row: DeliveryRow): Promise<SavedDelivery> {
+  return answerOf(row, (await sentOf([row.id])).get(row.id));
+}
+
+/** All deliveries, or those of a chart or a board, the last made first. */
+export async function listDeliveries(of?: string): Promise<SavedDelivery[]> {
+  const rows = await database()
+    .select()
+    .from(deliveries)
+    .where(
+      of === undefined
+        ? undefined
+        : sql`${deliveries.what} ->> 'chart' = ${of} OR ${deliveries.what} ->> 'board' = ${of}`,
+    )
+    .orderBy(desc(deliveries.createdAt));
+  const sent = await sentOf(rows.map(({ id }) => id));
+  return rows.map((row) => answerOf(row, sent.get(row.id)));
+}
+
+/** @throws Problem 404 */
+export async function deliveryRow(id: string): Promise<DeliveryRow> {
+  const [row] = await database().select().from(deliveries).where(eq(deliveries.id, id));
+  if (!row) throw notFound('delivery');
+  return row;
+}
+
+/** Whether what a delivery names is there. @throws InvalidInput */
+async function check({ what, onlyIf }: Delivery): Promise<void> {
+  const there = 'chart' in what ? chartRow(what.chart) : boardRow(what.board);
+  await there.catch((error: unknown) => {
+    if (error instanceof Problem && error.status === 404)
+      throw new InvalidInput([{ path: 'what', message: `there is no such ${'chart' in what ? 'chart' : 'board'}` }]);
+    throw error;
+  });
+  if (!onlyIf) return;
+  try {
+    const book = await sheetBook(onlyIf.sheet);
+    checkSpec(conditionSpec(onlyIf, book.sources), book);
+  } catch (error) {
+    if (error instanceof InvalidInput)
+      throw new InvalidInput(error.errors.map(({ message }) => ({ path: 'onlyIf', message })));
+    if (error instanceof Problem) throw new InvalidInput([{ path: 'onlyIf.sheet', message: error.detail }]);
+    throw error;
+  }
+}
+
+const parts = (delivery: Delivery, now: number) => {
+  const { what, paused = false, ...said } = delivery;
+  return { what, said, paused, nextAt: paused ? null : new Date(nextAfter(delivery.every, now)) };
+};
+
+export async function saveDelivery(delivery: Delivery, now = Date.now()): Promise<DeliveryRow> {
+  await check(delivery);
+  const [row] = await database()
+    .insert(deliveries)
+    .values({ id: newId(), ...parts(delivery, now) })
+    .returning();
+  return row;
+}
+
+/** Replaces a delivery that still has the revision its maker saw. @throws Problem 404, 412, InvalidInput */
+export async function replaceDelivery(
+  id: string,
+  delivery: Delivery,
+  revision: number,
+  now = Date.now(),
+): Promise<DeliveryRow> {
+  await deliveryRow(id);
+  await check(delivery);
+  const [row] = await database()
+    .update(deliveries)
+    .set({ ...parts(delivery, now), revision: sql`${deliveries.revision} + 1`, updatedAt: new Date() })
+    .where(and(eq(deliveries.id, id), eq(deliveries.revision, revision)))
+    .returning();
+  if (row) return row;
+  throw new Problem(
+    412,
+    'The delivery has changed',
+    'This delivery was changed somewhere else since you opened it. Open it again; what is there now is kept.',
+  );
+}
+
+export async function deleteDelivery(id: string): Promise<void> {
+  const gone = await database().delete(deliveries).where(eq(deliveries.id, id)).returning({ id: deliveries.id });
+  if (gone.length === 0) throw notFound('delivery');
+}
+
+/** The sendings that are not through yet. */
+export async function dueSendings(): Promise<{ id: string }[]> {
+  return database().select({ id: sendings.id }).from(sendings).where(eq(sendings.status, 'due'));
+}
+
+/** What was decided of a sending is written once: the first word stands. */
+export async function endSending(
+  id: string,
+  status: 'sent' | 'skipped' | 'failed',
+  message: string | null,
+): Promise<void> {
+  await database()
+    .update(sendings)
+    .set({ status, message, endedAt: new Date() })
+    .where(and(eq(sendings.id, id), ne(sendings.status, 'sent')));
+}

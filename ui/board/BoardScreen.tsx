@@ -1,0 +1,161 @@
+'use client';
+
+import { useCallback, useMemo, useRef, useState } from 'react';
+import { useRouter } from 'next/navigation';
+import { App, Button } from 'antd';
+import { useQueryClient } from '@tanstack/react-query';
+import { NARROW, type Board, type Tile } from '@/core/boards';
+import type { Filter } from '@/core/spec';
+import { api, ApiError, type SavedBoard } from '../api';
+import { wordsOf } from '../desk/doings';
+import { TopBar } from '../theme/TopBar';
+import { useFullScreen } from '../theme/useFullScreen';
+import { useElementSize } from '../workbench/useElementSize';
+import { AsOf } from './AsOf';
+import { BoardFilters } from './BoardFilters';
+import { BoardHandOver } from './BoardHandOver';
+import { BoardMenu } from './BoardMenu';
+import { BoardName } from './BoardName';
+import { BoardTiles } from './BoardTiles';
+import { Arranging } from './arranging/Arranging';
+import styles from './Board.module.css';
+import { useBoard, useBoardModels, useLive } from './useBoard';
+
+/** A board: charts, figures and notes side by side, kept up to date. */
+export function BoardScreen({ id, first }: { id: string; first?: SavedBoard }) {
+  const saved = useBoard(id, first);
+  if (saved.error)
+    return (
+      <>
+        <TopBar path={[{ words: 'Desk', href: '/' }, { words: 'Board' }]} />
+        <main className={styles.screen}>
+          <p className={styles.trouble} role="alert">
+            {saved.error.message}
+          </p>
+        </main>
+      </>
+    );
+  return saved.data ? (
+    <Loaded board={saved.data} />
+  ) : (
+    <TopBar path={[{ words: 'Desk', href: '/' }, { words: 'Board' }]} />
+  );
+}
+
+function Loaded({ board }: { board: SavedBoard }) {
+  const { message } = App.useApp();
+  const client = useQueryClient();
+  const router = useRouter();
+  const place = useRef<HTMLDivElement>(null);
+  const { width } = useElementSize(place);
+  const live = useLive(board.id);
+  const { full, toggle } = useFullScreen();
+  const [draft, setDraft] = useState<readonly Tile[]>();
+  const [filters, setFilters] = useState<readonly Filter[]>();
+  const arranging = draft !== undefined;
+  const tiles = draft ?? board.tiles;
+  const changedTiles = draft && !same(draft, board.tiles) ? draft : undefined;
+  const changedFilters = filters && !same(filters, board.filters) ? filters : undefined;
+  const models = useBoardModels(board, {
+    width,
+    ...(changedTiles ? { tiles: changedTiles } : {}),
+    ...(changedFilters ? { filters: changedFilters } : {}),
+  });
+  const drawn = useMemo(() => new Map((models.data?.tiles ?? []).map((tile) => [tile.id, tile])), [models.data]);
+
+  const keep = useCallback(
+    async (change: Partial<Board>) => {
+      try {
+        const { name, refresh } = board;
+        const next = { name, refresh, tiles: board.tiles, filters: board.filters, ...change };
+        client.setQueryData(['board', board.id], await api.replaceBoard(board.id, next, board.revision));
+        void client.invalidateQueries({ queryKey: ['boards'] });
+        return true;
+      } catch (error) {
+        message.error(wordsOf(error));
+        if (error instanceof ApiError && error.status === 412)
+          void client.invalidateQueries({ queryKey: ['board', board.id] });
+        return false;
+      }
+    },
+    [board, client, message],
+  );
+  const done = async () => {
+    if (!changedTiles || (await keep({ tiles: [...changedTiles] }))) setDraft(undefined);
+  };
+  const narrow = width > 0 && width < NARROW;
+  return (
+    <div className={styles.whole} data-full={full || undefined}>
+      {!full && (
+        <TopBar path={[{ words: 'Desk', href: '/' }, { words: board.name }]}>
+          {arranging ? (
+            <>
+              <Button onClick={() => setDraft(undefined)}>Leave it as it was</Button>
+              <Button type="primary" onClick={() => void done()}>
+                Done
+              </Button>
+            </>
+          ) : (
+            <>
+              <AsOf asOf={latest(models.data?.asOf, live.asOf)} line={live.line} fetching={models.isFetching} />
+              <BoardMenu
+                board={board}
+                label="More for this board"
+                onCopied={(copy) => router.push(`/boards/${copy}`)}
+                onDeleted={() => router.push('/')}
+              />
+              {!narrow && <Button onClick={() => setDraft(board.tiles)}>Arrange</Button>}
+              <BoardHandOver board={board} />
+              <Button onClick={toggle}>Full screen</Button>
+            </>
+          )}
+        </TopBar>
+      )}
+      <main className={styles.screen}>
+        <div className={styles.head}>
+          <BoardName name={board.name} onChange={(name) => void keep({ name })} />
+          <BoardFilters
+            tiles={board.tiles}
+            filters={changedFilters ?? board.filters}
+            onChange={(next) => setFilters(next)}
+            {...(changedFilters
+              ? {
+                  onKeep: () =>
+                    void keep({ filters: [...changedFilters] }).then((kept) => kept && setFilters(undefined)),
+                  onBack: () => setFilters(undefined),
+                }
+              : {})}
+          />
+          {full && (
+            <Button size="small" className={styles.back} onClick={toggle} title="Back (Esc)">
+              Back
+            </Button>
+          )}
+        </div>
+        {models.error && (
+          <p className={styles.trouble} role="alert">
+            {models.error.message}
+          </p>
+        )}
+        <div ref={place} className={styles.place}>
+          {width > 0 &&
+            (arranging ? (
+              <Arranging tiles={tiles} drawn={drawn} width={width} onChange={setDraft} />
+            ) : (
+              <BoardTiles
+                tiles={tiles}
+                drawn={drawn}
+                width={width}
+                waiting={models.data === undefined && !models.error}
+                onArrange={() => setDraft(board.tiles)}
+              />
+            ))}
+        </div>
+      </main>
+    </div>
+  );
+}
+
+const same = (one: unknown, other: unknown) => JSON.stringify(one) === JSON.stringify(other);
+
+const latest = (a: string | undefined, b: string | undefined) => (a && b ? (a > b ? a : b) : (a ?? b));
