@@ -263,19 +263,41 @@ test('reading is reached from a chart and leads back to it', async ({ page }) =>
   await expectSentence(page, /Total of Fee/);
 });
 
-test('a stop right after the upload leaves no sheet', async ({ page, request }) => {
-  const rows = Array.from({ length: 120_000 }, (_, i) => `2024-01-${String(1 + (i % 28)).padStart(2, '0')},${i},Yard`);
-  await page.goto('/');
-  await giveFile(page, { name: 'stopped.csv', text: ['Day,Fee,Spot', ...rows].join('\n') });
-  await page.getByRole('button', { name: 'Stop' }).click();
-  await expect(page.getByRole('button', { name: 'Stop' })).toHaveCount(0);
-  await expect
-    .poll(async () => {
-      const { sheets } = (await (await request.get('/api/sheets')).json()) as { sheets: { name: string }[] };
-      return sheets.filter(({ name }) => name === 'stopped').length;
-    })
-    .toBe(0);
-});
+for (const { when, latency } of [
+  { when: 'right after the upload', latency: 0 },
+  { when: 'while the answer is on its way', latency: 5000 },
+])
+  test(`a stop ${when} leaves no sheet`, async ({ page, request }, { retry }) => {
+    const name = `stopped ${latency} ${retry}`;
+    const rows = Array.from(
+      { length: 120_000 },
+      (_, i) => `2024-01-${String(1 + (i % 28)).padStart(2, '0')},${i},Yard`,
+    );
+    const named = async () => {
+      const { sheets } = (await (await request.get('/api/sheets')).json()) as {
+        sheets: { name: string; status: string }[];
+      };
+      return sheets.filter((sheet) => sheet.name === name).map(({ status }) => status);
+    };
+    await page.goto('/');
+    const line = await page.context().newCDPSession(page);
+    await line.send('Network.emulateNetworkConditions', {
+      offline: false,
+      latency,
+      downloadThroughput: -1,
+      uploadThroughput: -1,
+    });
+    await giveFile(page, { name: `${name}.csv`, text: ['Day,Fee,Spot', ...rows].join('\n') });
+    const stop = page.getByRole('button', { name: 'Stop', exact: true });
+    await stop.waitFor();
+    if (latency > 0) await expect.poll(named, { intervals: [100] }).toEqual(['ready']);
+    await stop.click();
+    await expect(stop).toHaveCount(0);
+    await expect.poll(named).toEqual([]);
+    // Nor does one come later.
+    await page.waitForTimeout(1000);
+    expect(await named()).toEqual([]);
+  });
 
 test.describe('at twice the size of letters', () => {
   test.use({ viewport: { width: 640, height: 400 } });

@@ -221,7 +221,10 @@ export const api = {
     callBlob('/api/page.html', json('POST', { spec, ...size })),
 };
 
-/** Sends a file, telling how much of it has gone; answers the sheet's id and whether it is ready. */
+/**
+ * Sends a file, telling how much of it has gone; answers the sheet's id and whether it is ready. Once the file has gone
+ * whole, what is stopped is answered all the same: an answer that is dropped on its way would leave a sheet that nobody can name.
+ */
 export function sendFile(
   file: File,
   onProgress: (share: number) => void,
@@ -242,7 +245,11 @@ export function sendFile(
     };
     request.onerror = () => reject(new ApiError(0, UNREACHED));
     request.onabort = () => reject(new ApiError(0, 'Stopped.'));
-    signal.addEventListener('abort', () => request.abort());
+    let arrived = false;
+    request.upload.onload = () => (arrived = true);
+    signal.addEventListener('abort', () => {
+      if (!arrived) request.abort();
+    });
     request.send(form);
   });
 }

@@ -37,13 +37,17 @@ export function DropPlace() {
     setError(undefined);
     const since = Date.now();
     setComing({ name: file.name, share: 0, phase: 'sending', since, seen: [] });
+    // Another file may be on its way by the time that a stopped one is answered.
+    const show = (change: Partial<Coming>) => {
+      if (!stop.signal.aborted) setComing((now) => now && { ...now, ...change });
+    };
     void firstRowsOf(file)
-      .then((seen) => setComing((now) => now && { ...now, seen }))
+      .then((seen) => show({ seen }))
       .catch(() => undefined);
     try {
       const { id, ready } = await sendFile(
         file,
-        (share) => setComing((now) => now && { ...now, share, phase: share < 1 ? 'sending' : 'reading' }),
+        (share) => show({ share, phase: share < 1 ? 'sending' : 'reading' }),
         stop.signal,
       );
       // Who stopped while the last answer was on its way wants no sheet.
@@ -51,10 +55,7 @@ export function DropPlace() {
         await api.deleteSheet(id).catch(() => undefined);
         throw new ApiError(0, 'Stopped.');
       }
-      if (!ready)
-        await untilRead(id, stop.signal, (sheet) =>
-          setComing((now) => now && { ...now, share: sheet.progress, phase: 'reading', sheet }),
-        );
+      if (!ready) await untilRead(id, stop.signal, (sheet) => show({ share: sheet.progress, phase: 'reading', sheet }));
       const sheet = await api.sheet(id);
       if (stop.signal.aborted) {
         await api.deleteSheet(id).catch(() => undefined);
@@ -64,12 +65,13 @@ export function DropPlace() {
       // The desk is made anew when its user comes back to it.
       void client.invalidateQueries({ queryKey: ['sheets'], refetchType: 'none' });
     } catch (thrown) {
-      if (!stop.signal.aborted)
+      if (!stop.signal.aborted) {
         setError({
           file: file.name,
           words: thrown instanceof ApiError ? thrown.message : 'The file could not be taken in. Try again.',
         });
-      setComing(undefined);
+        setComing(undefined);
+      }
       await client.invalidateQueries({ queryKey: ['sheets'] });
     }
   };
