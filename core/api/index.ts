@@ -102,6 +102,15 @@ export interface BoardModels {
   width: number;
   tiles: BoardTile[];
 }
+/** The tiles of a board as they were drawn last in a width, where that is kept and nothing has changed since. */
+export interface BoardAtOnce {
+  width: number;
+  tiles: (Omit<BoardTile, 'model'> & {
+    title?: string;
+    /** An SVG that stands in a page of ours. */
+    picture?: string;
+  })[];
+}
 /** What was deleted and can still be brought back. */
 export interface Deleted {
   kind: 'sheet' | 'chart' | 'board';

@@ -8,6 +8,8 @@ export const GAP = 12;
 export const NARROW = 640;
 /** The width that a board is drawn for where nobody says another. */
 export const BOARD_WIDTH = 1228;
+/** How wide a browser's boards were last, in pixels: a page is drawn for it before the browser could measure. */
+export const WIDTH_COOKIE = 'board-width';
 /** In a picture of a board: the room around its tiles, and above them for its name, in pixels. */
 export const BOARD_EDGE = 26;
 export const BOARD_HEAD = 74;

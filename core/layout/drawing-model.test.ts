@@ -122,6 +122,47 @@ describe('the plot', () => {
     );
   });
 
+  test('where names find no room at the ends of lines, none is left free for them', () => {
+    const across = { as: 'time' as const, column: 'c1', step: 'month' as const };
+    const [low, one] = [8, 1].map((series) =>
+      drawn({ across, values: run('month', 24), series, size: { width: 400, height: 140 } }),
+    );
+    expect(low.naming).toBe('legend');
+    expect(low.size.plot.width).toBe(one.size.plot.width);
+  });
+
+  test('where there is little height the title of the places goes first, then their words lie level', () => {
+    const groups = (height: number, look?: ChartSpec['look']) =>
+      drawn({
+        across: { as: 'group', column: 'c2' },
+        values: Array.from({ length: 12 }, (_, i) => `Bench number ${i}`),
+        layers: [{ id: 'l1', amount: { column: 'c3' }, summary: 'sum', shape: 'column', side: 'left' }],
+        size: { width: 400, height },
+        ...(look ? { look } : {}),
+      });
+    const [tall, middle, low] = [300, 190, 120].map((height) => groups(height));
+    expect([tall, middle, low].map(({ across }) => [across.untitled ?? false, across.turned])).toEqual([
+      [false, true],
+      [true, true],
+      [true, false],
+    ]);
+    expect(low.across.title).toBe('Spot');
+    for (const { size } of [tall, middle, low]) expect(size.plot.height).toBeGreaterThanOrEqual(64);
+    // Who said how they lie is obeyed.
+    expect(groups(120, { labels: 'leaning' }).across.turned).toBe(true);
+  });
+
+  test('a low scatter keeps both its scales', () => {
+    const { scales } = drawn({
+      across: { as: 'number', column: 'c4' },
+      values: [],
+      layers: [{ id: 'l1', amount: { column: 'c3' }, summary: 'sum', shape: 'dot', side: 'left' }],
+      size: { width: 400, height: 100 },
+    });
+    expect(scales.left?.untitled).toBe(true);
+    expect(scales.across?.ticks.length).toBeGreaterThan(1);
+  });
+
   test('a second scale takes room on the right and is written in its own unit', () => {
     const model = drawn({
       across: { as: 'time', column: 'c1', step: 'month' },

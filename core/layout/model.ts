@@ -15,6 +15,8 @@ export interface ChartModel {
     /** The words of each place, whole. */
     labels: string[];
     title: string;
+    /** There is no room to write the title. */
+    untitled?: boolean;
     /** The places that carry a label on the axis, thinned to the room; `under` is a second line ("2024"), `turned` labels lean. */
     ticks: AcrossTick[];
     turned: boolean;
@@ -304,6 +306,8 @@ export interface ScaleModel {
   ticks: number[];
   labels: string[];
   title: string;
+  /** There is no room to write the title. */
+  untitled?: boolean;
   unit?: string;
   kind: 'linear' | 'log';
   /** A logarithmic scale was asked for and cannot be: how many values are zero or less. */

@@ -3,6 +3,8 @@ import { textWidth, widestText } from './measure';
 import type { ChartModel, ModelSeries, Plot, ScaleModel } from './model';
 
 const NAME_SIZE = 13;
+/** A plot that is less high shows nothing, in pixels; its words go first (families/upright.ts). */
+const LEAST_HEIGHT = 24;
 /** The most of the width that group names beside lying bars may take. */
 const NAMES_SHARE = 0.38;
 
@@ -32,7 +34,7 @@ export function plotFor(
       : 0;
   const left = Math.max(labelRoom(scales.left), 16);
   const right = Math.max(labelRoom(scales.right), ends, 22);
-  const titled = [scales.left, scales.right].some((scale) => scale && scale.title !== '');
+  const titled = [scales.left, scales.right].some((scale) => scale && scale.title !== '' && !scale.untitled);
   const more = letters - TICK_SIZE;
   const top = titled ? 30 + more : 12;
   const longest = words?.turned
@@ -45,7 +47,12 @@ export function plotFor(
       ? 42 + 2 * more
       : 26 + more;
   const bottom = below + (acrossTitle ? 20 + more : 0);
-  return { left, top, width: Math.max(width - left - right, 40), height: Math.max(height - top - bottom, 40) };
+  return {
+    left,
+    top,
+    width: Math.max(width - left - right, 40),
+    height: Math.max(height - top - bottom, LEAST_HEIGHT),
+  };
 }
 
 /** Room for the names of groups on the left, and numbers above and below, where the chart lies down. */

@@ -156,17 +156,20 @@ export function placedIn<T extends Omit<ChartModel, 'checks'>>(model: T, whole: 
   const ends = new Map((drawn.named ?? []).map(({ id, endLabel }) => [id, endLabel]));
   const { width, height } = whole.size;
   const rest = { ...model };
+  const across = { ...model.across };
+  delete across.untitled;
   delete rest.view;
   delete rest.values;
   return {
     ...rest,
     ...(view ? { view } : {}),
     across: {
-      ...model.across,
+      ...across,
       ...(view ? {} : { labels: drawn.words.labels }),
       ticks: drawn.words.ticks.map((tick) => ({ ...tick, at: tick.at + by })),
       turned: drawn.words.turned,
       ...(drawn.words.angle === undefined ? {} : { angle: drawn.words.angle }),
+      ...(drawn.untitled ? { untitled: true } : {}),
     },
     series: model.series.map((one) => {
       const endLabel = ends.get(one.id);

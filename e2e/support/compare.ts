@@ -10,6 +10,13 @@ const THRESHOLD = 0.25;
 export const foldSheet = (page: Page): Promise<unknown> =>
   page.addInitScript(() => localStorage.setItem('up-chart:sheet-folded', 'true'));
 
+/** How much of a picture (PNG) is another one in a second of the same size, as a share of its pixels. */
+export function shareApart(one: Buffer, other: Buffer): number {
+  const [a, b] = [PNG.sync.read(one), PNG.sync.read(other)];
+  const { width, height } = a;
+  return pixelmatch(a.data, b.data, undefined, width, height, { threshold: THRESHOLD }) / (width * height);
+}
+
 /** How much of the chart on the screen is another one in the server's picture of the same size, as a share of its pixels. */
 export async function shareThatDiffers(
   page: Page,
@@ -21,11 +28,10 @@ export async function shareThatDiffers(
   if (!box) throw new Error('no chart');
   const [width, height] = [Math.floor(box.width), Math.floor(box.height)];
   const clip = { x: Math.round(box.x), y: Math.round(box.y), width, height };
-  const shot = PNG.sync.read(await page.screenshot({ clip }));
+  const shot = await page.screenshot({ clip });
   const answer = await picture({ width, height });
   if (!answer.ok()) throw new Error(`${answer.status()} ${await answer.text()}`);
-  const drawn = PNG.sync.read(await answer.body());
-  return pixelmatch(shot.data, drawn.data, undefined, width, height, { threshold: THRESHOLD }) / (width * height);
+  return shareApart(shot, await answer.body());
 }
 
 /** Saves a chart, opens it, and compares it with its picture. */

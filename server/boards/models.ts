@@ -31,9 +31,10 @@ const LEAST = { width: 120, height: 80 } as const;
 const drawn = new LRUCache<string, ChartModel>({ max: 400 });
 
 /** A tile on its way: what is asked for it, and what it came to. */
-interface Wanted {
+export interface Wanted {
   readonly tile: Tile;
   readonly box: Box;
+  /** Its name holds all that decides how it is drawn. */
   chart?: { readonly spec: ChartSpec; readonly book: Book; readonly name: string };
   condition?: { readonly condition: Condition; readonly book: Book };
   hidden?: string;
@@ -41,16 +42,30 @@ interface Wanted {
   model?: ChartModel;
 }
 
-/**
- * All tiles of a board as they are drawn in a width. Sheets are opened once, and what tiles ask is asked together; a tile
- * that fails says why, and no other fails with it.
- */
+/** All tiles of a board as they are drawn in a width. */
 export async function boardModels(
   board: Pick<Board, 'tiles' | 'filters'>,
   { width = BOARD_WIDTH, today }: { width?: number; today?: string } = {},
   signal?: AbortSignal,
 ): Promise<BoardModels> {
   const asOf = new Date().toISOString();
+  const tiles = await drawnTiles(board, { width, today }, signal);
+  return {
+    asOf,
+    width,
+    tiles: tiles.map((one) => ({ ...tileWords(one), ...(one.model ? { model: one.model } : {}) })),
+  };
+}
+
+/**
+ * The tiles of a board, each with its drawing in a width. Sheets are opened once, and what tiles ask is asked together; a
+ * tile that fails says why, and no other fails with it.
+ */
+export async function drawnTiles(
+  board: Pick<Board, 'tiles' | 'filters'>,
+  { width, today }: { width: number; today?: string },
+  signal?: AbortSignal,
+): Promise<Wanted[]> {
   const boxes = tileBoxes(board.tiles, width);
   const load = loadOnce();
   const charts = await chartRows(board.tiles.flatMap(({ show }) => ('chart' in show ? [show.chart] : [])));
@@ -93,10 +108,11 @@ export async function boardModels(
     wanted.filter(({ hidden, error, chart }) => chart && hidden === undefined && error === undefined),
     signal,
   );
-  return { asOf, width, tiles: wanted.map(answer) };
+  return wanted;
 }
 
-function answer({ tile, hidden, error, model, condition }: Wanted): BoardTile {
+/** What a tile says besides its drawing. */
+export function tileWords({ tile, hidden, error, condition }: Wanted): Omit<BoardTile, 'model'> {
   const { show } = tile;
   const shownIf = condition && conditionWords(condition.condition, condition.book.sources);
   return {
@@ -105,7 +121,6 @@ function answer({ tile, hidden, error, model, condition }: Wanted): BoardTile {
     ...(hidden === undefined ? {} : { hidden }),
     ...(error === undefined ? {} : { error }),
     ...(error === undefined && hidden === undefined && 'text' in show ? { text: show.text } : {}),
-    ...(model ? { model } : {}),
   };
 }
 

@@ -4,6 +4,7 @@ import { drawn } from './draw';
 import type { PictureJob } from './job';
 import { fileOf } from './picture';
 import { asPage } from './to-page';
+import { asInlineSvg } from './to-svg';
 
 /** From what is to be drawn to its file. */
 export async function drawJob(page: Document, job: PictureJob): Promise<Uint8Array> {
@@ -16,8 +17,14 @@ export async function drawJob(page: Document, job: PictureJob): Promise<Uint8Arr
   const { whole } = chart;
   if (!whole) throw new RangeError('the chart was not laid out as a whole picture');
   const size = { width: whole.width, height: whole.height };
-  const picture = await drawn(page, <WholeDrawing model={chart} />, size, chart.title || chart.sentence);
-  return job.kind === 'page'
-    ? Buffer.from(await asPage(picture, job.words), 'utf8')
-    : fileOf(picture, job.kind, job.zoom);
+  const taken = job.kind === 'inline' ? { ids: job.ids, ownFaces: true } : {};
+  const picture = await drawn(page, <WholeDrawing model={chart} />, size, chart.title || chart.sentence, taken);
+  switch (job.kind) {
+    case 'page':
+      return Buffer.from(await asPage(picture, job.words), 'utf8');
+    case 'inline':
+      return Buffer.from(asInlineSvg(picture), 'utf8');
+    default:
+      return fileOf(picture, job.kind, job.zoom);
+  }
 }

@@ -1,7 +1,7 @@
 import { flushSync } from 'react-dom';
 import { createRoot } from 'react-dom/client';
 import type { ReactElement } from 'react';
-import { innerSvg, type Drawn } from './to-svg';
+import { innerSvg, type Drawn, type Taking } from './to-svg';
 
 /** Draws what the screen draws, in a small document, and takes it over as the inside of an SVG. */
 export async function drawn(
@@ -9,6 +9,7 @@ export async function drawn(
   element: ReactElement,
   size: { width: number; height: number },
   title: string,
+  taking?: Taking,
 ): Promise<Drawn> {
   const holder = page.createElement('div');
   page.body.appendChild(holder);
@@ -18,7 +19,7 @@ export async function drawn(
     // The library learns its axes in effects: one turn later they are there.
     await new Promise((resolve) => setTimeout(resolve, 0));
     flushSync(() => undefined);
-    return { ...size, inner: innerSvg(holder), title };
+    return { ...size, inner: innerSvg(holder, taking), title };
   } finally {
     flushSync(() => root.unmount());
     holder.remove();

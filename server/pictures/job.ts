@@ -22,4 +22,6 @@ export interface BoardToDraw {
 export type PictureJob =
   | { readonly chart: ChartModel; readonly kind: PictureKind; readonly zoom: number }
   | { readonly chart: ChartModel; readonly kind: 'page'; readonly words: PageWords }
+  /** To stand in a page of ours among others: without faces, which are there, and with ids that begin with `ids`. */
+  | { readonly chart: ChartModel; readonly kind: 'inline'; readonly ids: string }
   | { readonly board: BoardToDraw; readonly kind: PictureKind; readonly zoom: number };

@@ -37,15 +37,21 @@ async function folder(): Promise<string> {
 const making = new Map<string, Promise<Buffer>>();
 let made = 0;
 
-/** A file that is kept under the name of what it is made of, or made now, once for all who ask meanwhile. */
-export async function kept(name: string, make: () => Promise<Buffer>): Promise<Buffer> {
+/** A file that is kept under the name of what it is made of, where there is one. */
+export async function keptAlready(name: string): Promise<Buffer | undefined> {
   const file = path.join(await folder(), name);
   const known = await readFile(file).catch(() => undefined);
-  if (known) {
-    const now = new Date();
-    void utimes(file, now, now).catch(() => undefined);
-    return known;
-  }
+  if (!known) return undefined;
+  const now = new Date();
+  void utimes(file, now, now).catch(() => undefined);
+  return known;
+}
+
+/** A file that is kept under the name of what it is made of, or made now, once for all who ask meanwhile. */
+export async function kept(name: string, make: () => Promise<Buffer>): Promise<Buffer> {
+  const known = await keptAlready(name);
+  if (known) return known;
+  const file = path.join(await folder(), name);
   const going = making.get(name);
   if (going) return going;
   const work = make().then(async (bytes) => {

@@ -79,13 +79,29 @@ export function asSvg({ width, height, inner, title }: Drawn, style = ''): strin
   return `<svg xmlns="http://www.w3.org/2000/svg" ${size} role="img" aria-label="${words}" font-family="${SANS}" font-size="14"><title>${words}</title>${style}${inner}</svg>`;
 }
 
+/** A picture that stands in a page of ours: its faces are there, and so are other pictures with ids of their own. */
+export const asInlineSvg = ({ width, height, inner }: Drawn): string =>
+  `<svg width="${number(width)}" height="${number(height)}" aria-hidden="true" font-size="14" style="display:block">${inner}</svg>`;
+
+/** How a drawing is taken over. */
+export interface Taking {
+  /** What its ids begin with. */
+  readonly ids?: string;
+  /** Faces are named as the page has them. */
+  readonly ownFaces?: boolean;
+}
+
 /**
  * What stands in a rendered element as the inside of one SVG: each part at the corner that it carries (`data-piece`), scaled
  * as it says (`data-scale`). The document is small and lays nothing out, so that places come from these alone.
  */
-export function innerSvg(root: Element): string {
-  const ids = new Ids();
-  return childrenOf(root, ids, {});
+export function innerSvg(root: Element, { ids = 'p', ownFaces = false }: Taking = {}): string {
+  return childrenOf(root, { ids: new Ids(ids), ownFaces }, {});
+}
+
+interface Way {
+  readonly ids: Ids;
+  readonly ownFaces: boolean;
 }
 
 /** What the words inside an element inherit. */
@@ -95,23 +111,23 @@ interface Inherited {
   readonly text?: boolean;
 }
 
-function childrenOf(node: Element, ids: Ids, inherited: Inherited): string {
+function childrenOf(node: Element, way: Way, inherited: Inherited): string {
   let out = '';
   for (const child of Array.from(node.childNodes)) {
     if (child.nodeType === 3) {
       if (inherited.text) out += inXml(child.textContent ?? '');
-    } else if (child.nodeType === 1) out += elementOf(child as Element, ids, inherited);
+    } else if (child.nodeType === 1) out += elementOf(child as Element, way, inherited);
   }
   return out;
 }
 
-function elementOf(element: Element, ids: Ids, inherited: Inherited): string {
+function elementOf(element: Element, way: Way, inherited: Inherited): string {
   const name = element.tagName;
   if (element.hasAttribute('data-no-export')) return '';
   if (name.toLowerCase() === 'svg' || !isDrawn(element)) {
     const piece = element.getAttribute('data-piece');
     const scale = element.getAttribute('data-scale');
-    const within = childrenOf(element, ids, {});
+    const within = childrenOf(element, way, {});
     if (within === '' || (!piece && !scale)) return within;
     const [left, top] = (piece ?? '0,0').split(',').map(Number);
     const moves = [
@@ -124,8 +140,8 @@ function elementOf(element: Element, ids: Ids, inherited: Inherited): string {
   if (name === 'title') return inherited.text ? '' : `<title>${inXml(element.textContent ?? '')}</title>`;
   const size = Number.parseFloat(element.getAttribute('font-size') ?? '') || inherited.size || 14;
   const text = name === 'text' || name === 'tspan';
-  const attributes = attributesOf(element, ids, size);
-  const within = childrenOf(element, ids, { size, text });
+  const attributes = attributesOf(element, way, size);
+  const within = childrenOf(element, way, { size, text });
   if (within === '' && (name === 'g' || name === 'defs')) return '';
   return within === '' ? `<${name}${attributes}/>` : `<${name}${attributes}>${within}</${name}>`;
 }
@@ -139,16 +155,17 @@ const isUnseen = (element: Element) =>
     ? element.tagName !== 'text' && element.children.length === 0
     : element.getAttribute('stroke') === 'transparent' && element.tagName === 'path';
 
-function attributesOf(element: Element, ids: Ids, size: number): string {
+function attributesOf(element: Element, way: Way, size: number): string {
   let out = '';
   for (const { name, value } of Array.from(element.attributes)) {
     if (!ATTRIBUTES.has(name)) continue;
-    if (name === 'id') out += ` id="${ids.of(value)}"`;
-    else if (name === 'font-family') out += ` font-family="${FAMILIES[value] ?? SANS}"`;
+    if (name === 'id') out += ` id="${way.ids.of(value)}"`;
+    else if (name === 'font-family')
+      out += ` font-family="${way.ownFaces && value in FAMILIES ? value : (FAMILIES[value] ?? SANS)}"`;
     else if ((name === 'dy' || name === 'dx') && value.endsWith('em'))
       out += ` ${name}="${number(Number.parseFloat(value) * size)}"`;
     else
-      out += ` ${name}="${inXml(value.replace(/url\((["']?)#([^)"']+)\1\)/g, (_, __, id: string) => `url(#${ids.of(id)})`))}"`;
+      out += ` ${name}="${inXml(value.replace(/url\((["']?)#([^)"']+)\1\)/g, (_, __, id: string) => `url(#${way.ids.of(id)})`))}"`;
   }
   return out;
 }
@@ -157,10 +174,12 @@ function attributesOf(element: Element, ids: Ids, size: number): string {
 class Ids {
   private readonly known = new Map<string, string>();
 
+  constructor(private readonly begin: string) {}
+
   of(id: string): string {
     const known = this.known.get(id);
     if (known) return known;
-    const next = `p${this.known.size + 1}`;
+    const next = `${this.begin}${this.known.size + 1}`;
     this.known.set(id, next);
     return next;
   }

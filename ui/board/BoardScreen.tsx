@@ -1,12 +1,12 @@
 'use client';
 
-import { useCallback, useMemo, useRef, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useRouter } from 'next/navigation';
 import { App, Button } from 'antd';
 import { useQueryClient } from '@tanstack/react-query';
-import { NARROW, type Board, type Tile } from '@/core/boards';
+import { NARROW, WIDTH_COOKIE, type Board, type Tile } from '@/core/boards';
 import type { Filter } from '@/core/spec';
-import { api, ApiError, type SavedBoard } from '../api';
+import { api, ApiError, type BoardAtOnce, type SavedBoard } from '../api';
 import { wordsOf } from '../desk/doings';
 import { TopBar } from '../theme/TopBar';
 import { useFullScreen } from '../theme/useFullScreen';
@@ -21,8 +21,15 @@ import { Arranging } from './arranging/Arranging';
 import styles from './Board.module.css';
 import { useBoard, useBoardModels, useLive } from './useBoard';
 
+interface Props {
+  id: string;
+  first?: SavedBoard;
+  /** Its tiles as they were drawn last, to be seen before anything is asked for. */
+  atOnce?: BoardAtOnce;
+}
+
 /** A board: charts, figures and notes side by side, kept up to date. */
-export function BoardScreen({ id, first }: { id: string; first?: SavedBoard }) {
+export function BoardScreen({ id, first, atOnce }: Props) {
   const saved = useBoard(id, first);
   if (saved.error)
     return (
@@ -36,18 +43,19 @@ export function BoardScreen({ id, first }: { id: string; first?: SavedBoard }) {
       </>
     );
   return saved.data ? (
-    <Loaded board={saved.data} />
+    <Loaded board={saved.data} atOnce={atOnce} />
   ) : (
     <TopBar path={[{ words: 'Desk', href: '/' }, { words: 'Board' }]} />
   );
 }
 
-function Loaded({ board }: { board: SavedBoard }) {
+function Loaded({ board, atOnce }: { board: SavedBoard; atOnce: BoardAtOnce | undefined }) {
   const { message } = App.useApp();
   const client = useQueryClient();
   const router = useRouter();
   const place = useRef<HTMLDivElement>(null);
-  const { width } = useElementSize(place);
+  const measured = useElementSize(place).width;
+  const width = measured || (atOnce?.width ?? 0);
   const live = useLive(board.id);
   const { full, toggle } = useFullScreen();
   const [draft, setDraft] = useState<readonly Tile[]>();
@@ -62,6 +70,13 @@ function Loaded({ board }: { board: SavedBoard }) {
     ...(changedFilters ? { filters: changedFilters } : {}),
   });
   const drawn = useMemo(() => new Map((models.data?.tiles ?? []).map((tile) => [tile.id, tile])), [models.data]);
+  const seen = useMemo(
+    () => new Map((atOnce?.width === width ? atOnce.tiles : []).map((tile) => [tile.id, tile])),
+    [atOnce, width],
+  );
+  useEffect(() => {
+    if (measured > 0) document.cookie = `${WIDTH_COOKIE}=${measured}; path=/; max-age=31536000; samesite=lax`;
+  }, [measured]);
 
   const keep = useCallback(
     async (change: Partial<Board>) => {
@@ -145,6 +160,7 @@ function Loaded({ board }: { board: SavedBoard }) {
               <BoardTiles
                 tiles={tiles}
                 drawn={drawn}
+                seen={seen}
                 width={width}
                 waiting={models.data === undefined && !models.error}
                 onArrange={() => setDraft(board.tiles)}

@@ -1,14 +1,20 @@
 import { useRouter } from 'next/navigation';
 import { Button } from 'antd';
 import { heightOf, inOrder, tileBoxes, type Tile } from '@/core/boards';
-import type { BoardTile } from '../api';
+import { useMemo, useState } from 'react';
+import type { BoardAtOnce, BoardTile } from '../api';
 import styles from './Board.module.css';
 import { opensOf } from './opens';
+import { useStill } from './useStill';
 import { TileDrawing, TileFrame } from './picture/TileDrawing';
+
+type Seen = BoardAtOnce['tiles'][number];
 
 interface Props {
   tiles: readonly Tile[];
   drawn: ReadonlyMap<string, BoardTile>;
+  /** What is to be seen until it has come. */
+  seen: ReadonlyMap<string, Seen>;
   width: number;
   /** Nothing has come yet. */
   waiting: boolean;
@@ -16,8 +22,9 @@ interface Props {
 }
 
 /** The tiles of a board to be looked at: what each reads is read across, and a click opens what it was made of. */
-export function BoardTiles({ tiles, drawn, width, waiting, onArrange }: Props) {
-  const hidden = new Set([...drawn.values()].flatMap((tile) => (tile.hidden === undefined ? [] : [tile.id])));
+export function BoardTiles({ tiles, drawn, seen, width, waiting, onArrange }: Props) {
+  const known = drawn.size > 0 ? drawn : seen;
+  const hidden = new Set([...known.values()].flatMap((tile) => (tile.hidden === undefined ? [] : [tile.id])));
   const boxes = tileBoxes(tiles, width, hidden);
   if (tiles.length === 0)
     return (
@@ -33,7 +40,13 @@ export function BoardTiles({ tiles, drawn, width, waiting, onArrange }: Props) {
       {inOrder(tiles)
         .filter(({ id }) => !hidden.has(id))
         .map((tile) => (
-          <ViewedTile key={tile.id} tile={tile} drawn={drawn.get(tile.id)} box={boxes.get(tile.id)} />
+          <ViewedTile
+            key={tile.id}
+            tile={tile}
+            drawn={drawn.get(tile.id)}
+            seen={seen.get(tile.id)}
+            box={boxes.get(tile.id)}
+          />
         ))}
     </div>
   );
@@ -42,15 +55,23 @@ export function BoardTiles({ tiles, drawn, width, waiting, onArrange }: Props) {
 function ViewedTile({
   tile,
   drawn,
+  seen,
   box,
 }: {
   tile: Tile;
   drawn: BoardTile | undefined;
+  seen: Seen | undefined;
   box: { left: number; top: number; width: number; height: number } | undefined;
 }) {
   const router = useRouter();
+  const [first] = useState(seen?.picture);
+  const [touched, setTouched] = useState(false);
+  const still = useStill(first !== undefined, drawn?.model !== undefined, touched);
+  const picture = useMemo(() => ({ __html: first ?? '' }), [first]);
   if (!box) return null;
-  const opens = opensOf(tile, drawn?.model);
+  const title = drawn ? drawn.model?.title : seen?.title;
+  const { text } = drawn ?? seen ?? {};
+  const opens = opensOf(tile, title || undefined);
   const go = () => {
     if (!opens) return;
     if (opens.outside) window.open(opens.href, '_blank', 'noopener,noreferrer');
@@ -63,9 +84,16 @@ function ViewedTile({
       data-tile={tile.id}
       data-opens={opens ? '' : undefined}
       onClick={({ target }) => !(target as Element).closest('a') && go()}
-      aria-label={drawn?.model?.title || (drawn?.text ? drawn.text.split('\n')[0].replace(/^# /, '') : 'Tile')}
+      onPointerEnter={() => setTouched(true)}
+      aria-label={title || (text ? text.split('\n')[0].replace(/^# /, '') : 'Tile')}
     >
-      {drawn && <TileDrawing {...drawn} box={box} />}
+      {still ? (
+        <div dangerouslySetInnerHTML={picture} />
+      ) : drawn ? (
+        <TileDrawing {...drawn} box={box} />
+      ) : (
+        seen?.title === undefined && seen && <TileDrawing {...seen} box={box} />
+      )}
       <TileFrame {...box} />
       {opens && (
         <a
@@ -81,7 +109,7 @@ function ViewedTile({
           {opens.words}
         </a>
       )}
-      {drawn?.text !== undefined && <p className="sr">{drawn.text.replace(/^# /, '')}</p>}
+      {text !== undefined && <p className="sr">{text.replace(/^# /, '')}</p>}
     </article>
   );
 }

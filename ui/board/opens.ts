@@ -1,5 +1,4 @@
 import { isSafeAddress, type Tile } from '@/core/boards';
-import type { ChartModel } from '@/core/layout';
 
 export interface Opens {
   readonly href: string;
@@ -8,13 +7,12 @@ export interface Opens {
 }
 
 /** What a click on a tile opens; `undefined` where it opens nothing. */
-export function opensOf({ show, opens = 'workbench' }: Tile, model: ChartModel | undefined): Opens | undefined {
+export function opensOf({ show, opens = 'workbench' }: Tile, title = 'the chart'): Opens | undefined {
   if (typeof opens === 'object')
     return isSafeAddress(opens.address)
       ? { href: opens.address, words: `Open ${opens.address}`, outside: true }
       : undefined;
   if (opens === 'nothing' || !('chart' in show)) return undefined;
-  const title = model?.title || 'the chart';
   return opens === 'sheet'
     ? { href: `/charts/${show.chart}/sheet`, words: `Open the sheet of ${title}`, outside: false }
     : { href: `/charts/${show.chart}`, words: `Open ${title}`, outside: false };

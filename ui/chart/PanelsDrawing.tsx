@@ -29,7 +29,7 @@ export function PanelsDrawing({ model, small = false, width, height, onPoint, on
               <Piece left={0} top={-LABEL}>
                 <svg width={box.width + 6} height={LABEL} style={{ display: 'block' }}>
                   <text x={0} y={LABEL - 5} {...faceStyle(LABEL_FACE)} data-words="copy">
-                    {cutText(panel.label, box.width + 6, LABEL_FACE)}
+                    {cutText(panel.label, box.width, LABEL_FACE)}
                     <title>{panel.label}</title>
                   </text>
                 </svg>

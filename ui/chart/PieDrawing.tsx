@@ -11,6 +11,10 @@ const MANY_SLICES = 60;
 
 type Props = DrawingProps & Pick<Extract<SingleDrawing, { is: 'pie' }>, 'slices' | 'hole'>;
 
+/** The words in the middle of a ring by its inner radius; those that are smaller than can be read are left out, in pixels. */
+const HOLE_LETTERS = 0.42;
+const LEAST_LETTERS = 9;
+
 /** Slices of one whole, clockwise from the top, each with its name and share beside it. */
 export function PieDrawing({ model, slices, hole, small = false, width, height, onPoint }: Props) {
   const [over, setOver] = useState<number>();
@@ -48,13 +52,13 @@ export function PieDrawing({ model, slices, hole, small = false, width, height, 
             }
           />
         ))}
-        {hole && !small && (
+        {hole && !small && inner * HOLE_LETTERS >= LEAST_LETTERS && (
           <text
             x={center.x}
             y={hole.half ? center.y - inner * 0.12 : center.y}
             dy={hole.half ? 0 : '0.35em'}
             textAnchor="middle"
-            fontSize={Math.min(inner * 0.42, 30)}
+            fontSize={Math.min(inner * HOLE_LETTERS, 30)}
             fontWeight={600}
             fill="#24302c"
           >

@@ -67,7 +67,7 @@ export function plotWords(model: ChartModel, empty = false): PlotWord[] {
     const place =
       lying && side === 'left' ? below : side === 'right' ? { ...above, x: width, anchor: 'end' as const } : above;
     const shown = { ...colored, ...(model.look?.axisLetters?.color ? { color: model.look.axisLetters.color } : {}) };
-    words.push({ is: side, text: scale.title, ...place, face: shown });
+    words.push({ is: side, text: scale.untitled ? '' : scale.title, ...place, face: shown });
     if (bare)
       words.push({
         is: 'each',
@@ -80,7 +80,7 @@ export function plotWords(model: ChartModel, empty = false): PlotWord[] {
   if (hasScales(model) && !bare)
     words.push({
       is: 'across',
-      text: model.across.title,
+      text: model.across.untitled ? '' : model.across.title,
       ...(lying ? above : { ...below, y: below.y - (scrollOf(model) ? SCROLL_BAR : 0) }),
       face,
     });
@@ -104,7 +104,7 @@ export function plotWords(model: ChartModel, empty = false): PlotWord[] {
       is: 'shown',
       text: `${model.shownOf.shown} of ${model.shownOf.all} shown`,
       x: width,
-      y: lying ? HALF : height - HALF,
+      y: lying || !model.scales.right ? HALF : height - HALF,
       anchor: 'end',
       room: width / 2,
       face: { ...AXIS_TITLE, size: 12 },

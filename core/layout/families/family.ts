@@ -28,6 +28,8 @@ export interface Drawn {
   readonly drawing: SingleDrawing;
   readonly plot: Plot;
   readonly words: AcrossWords;
+  /** There is no room for the title of the places. */
+  readonly untitled?: boolean;
   readonly scales: ChartModel['scales'];
   /** The series with their names at their ends; absent: as they were given, or where they were to be named there, in a legend. */
   readonly named?: ModelSeries[];

@@ -95,8 +95,8 @@ function around(
   const above = aside === undefined && place !== 'bottom';
   const subtitle = box(top - 2, wrapText(model.subtitle ?? '', inner * SUBTITLE, SUBTITLE_FACE, 1), ROW, SUBTITLE_FACE);
   const inline = above && height >= LOW ? besideSubtitle(entries, subtitle) : undefined;
-  const second =
-    subtitle.lines.length > 0 || (inline !== undefined && entries.length > 0) || (height >= MIDDLE && !tile);
+  const hasSubtitle = subtitle.lines.length > 0 && (height >= LOW || entries.length === 0);
+  const second = hasSubtitle || (inline !== undefined && entries.length > 0) || (height >= MIDDLE && !tile);
   if (second && height >= LEAST) top += ROW - 2;
   const most = Math.max(1, Math.min(2, Math.floor((height * ABOVE) / ROW)));
   const rows = above && !inline ? flowed(rowsOf(entries, inner, most), EDGE.x, top, inner, align) : [];
