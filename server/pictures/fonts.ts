@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import path from 'node:path';
+import * as fontkit from 'fontkit';
 
 /** One of our faces as a file that ships with the application. */
 export interface FontFile {
@@ -41,6 +42,18 @@ export function fontBytes({ file }: FontFile): Buffer {
   const bytes = readFileSync(file);
   held.set(file, bytes);
   return bytes;
+}
+
+const opened = new Map<string, fontkit.Font>();
+
+/** A face that is read once, with all that was looked up in it since: what is drawn next is set sooner. */
+export function openedFont(one: FontFile): fontkit.Font {
+  const known = opened.get(one.file);
+  if (known) return known;
+  const font = fontkit.create(fontBytes(one));
+  if (!('layout' in font)) throw new RangeError(`${one.file} is no single font`);
+  opened.set(one.file, font);
+  return font;
 }
 
 /** The face for words: where there is no such cut the nearest. */

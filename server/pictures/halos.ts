@@ -1,20 +1,7 @@
-import * as fontkit from 'fontkit';
-import { fontBytes, fontFor } from './fonts';
+import { fontFor, openedFont } from './fonts';
 import { number } from '../xml';
 
 const HALO = /<text ([^>]*\bpaint-order="stroke"[^>]*)>([^<]*)<\/text>/g;
-const held = new Map<string, fontkit.Font>();
-
-function fontOf(family: string, bold: boolean): fontkit.Font {
-  const file = fontFor(family, bold, false);
-  let font = held.get(file.file);
-  if (!font) {
-    const opened = fontkit.create(fontBytes(file));
-    if (!('layout' in opened)) throw new RangeError(`${file.file} is no single font`);
-    held.set(file.file, (font = opened));
-  }
-  return font;
-}
 
 const ENTITIES: Readonly<Record<string, string>> = { amp: '&', lt: '<', gt: '>', quot: '"', '#39': "'" };
 const plain = (text: string) => text.replace(/&(amp|lt|gt|quot|#39);/g, (_, name: string) => ENTITIES[name]);
@@ -31,7 +18,7 @@ export const haloed = (svg: string): string =>
     const text = `<text ${words}>${inner}</text>`;
     if (!stroke || stroke === 'none' || all.has('transform')) return text;
     const size = Number(all.get('font-size') ?? 14);
-    const font = fontOf(all.get('font-family') ?? '', all.get('font-weight') === '600');
+    const font = openedFont(fontFor(all.get('font-family') ?? '', all.get('font-weight') === '600', false));
     const scale = size / font.unitsPerEm;
     const { glyphs, positions, advanceWidth } = font.layout(plain(inner));
     const anchor = all.get('text-anchor');

@@ -1,6 +1,6 @@
 import PDFDocument from 'pdfkit';
 import SVGtoPDF from 'svg-to-pdfkit';
-import { FONTS, fontFor } from './fonts';
+import { FONTS, fontFor, openedFont } from './fonts';
 import { haloed } from './halos';
 import { asSvg, type Drawn } from './to-svg';
 
@@ -16,12 +16,13 @@ export async function asPdf(drawn: Drawn): Promise<Uint8Array> {
     size: [width, height],
     margin: 0,
     compress: true,
-    font: FONTS[0].file,
+    // None but those that its words are set in.
+    font: '',
     info: { Title: drawn.title, Creator: 'Up Chart', Producer: 'Up Chart', CreationDate: NO_DAY, ModDate: NO_DAY },
     lang: 'en',
     displayTitle: true,
   });
-  for (const font of FONTS) document.registerFont(nameOf(font), font.file);
+  for (const font of FONTS) document.registerFont(nameOf(font), faceOf(font));
   const parts: Buffer[] = [];
   const whole = new Promise<Uint8Array>((resolve, reject) => {
     document.on('data', (part: Buffer) => parts.push(part));
@@ -38,5 +39,8 @@ export async function asPdf(drawn: Drawn): Promise<Uint8Array> {
   document.end();
   return whole;
 }
+
+/** What makes PDF takes a font that is open already, which its types do not say. */
+const faceOf = (font: (typeof FONTS)[number]) => openedFont(font) as unknown as PDFKit.Mixins.PDFFontSource;
 
 const nameOf = ({ family, weight, italic }: (typeof FONTS)[number]) => `${family} ${weight}${italic ? ' italic' : ''}`;
