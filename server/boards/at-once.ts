@@ -7,7 +7,7 @@ import { Problem } from '../problem';
 import { drawnTiles, tileWords, type Wanted } from './models';
 
 /** A page waits for its tiles no longer, in ms: where something changed they are asked for by themselves. */
-const PATIENCE_MS = 150;
+const PATIENCE_MS = 250;
 /** Whoever looks at a board has it drawn first, in ms. */
 const LATER_MS = 3_000;
 
