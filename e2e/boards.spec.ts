@@ -124,6 +124,53 @@ test('filters hold for every tile; a click on a tile opens its chart', async ({ 
   await expect(page).toHaveURL(new RegExp(`/charts/${one}$`));
 });
 
+test('a tile opens an address that is safe, and is shown only while its condition holds', async ({ page }) => {
+  const chart = await chartOf(page, 'conditioned.csv', 'While it is low');
+  await page.goto(`/boards/${await boardOf(page, 'Conditions', [chart])}`);
+  await page.getByRole('button', { name: 'Arrange' }).click();
+  const menu = async (item: string) => {
+    await page.getByRole('button', { name: 'More for While it is low' }).click();
+    await page.getByRole('menuitem', { name: item }).click();
+  };
+  const dialog = page.getByRole('dialog');
+  const keep = dialog.getByRole('button', { name: 'Keep' });
+  await menu('What a click opens');
+  await dialog.getByRole('radio', { name: 'An address' }).check();
+  for (const [address, safe] of [
+    ['javascript:alert(1)', false],
+    ['https://quillbrook.example/yard', true],
+  ] as const) {
+    await dialog.getByLabel('Address', { exact: true }).fill(address);
+    await expect(keep).toBeEnabled({ enabled: safe });
+  }
+  await keep.click();
+  await expect(dialog).toHaveCount(0);
+  // The figure of the twenty days is 3,330: it holds below more, and not below less.
+  await menu('Show it only if …');
+  await dialog.getByRole('combobox', { name: 'Stretch of time' }).click();
+  await page.getByTitle('All rows', { exact: true }).click();
+  await dialog.getByLabel('Than').fill('4000');
+  await expect(dialog.getByRole('status')).toHaveText('Now it is 3,330, so this holds.');
+  await dialog.getByLabel('Than').fill('3000');
+  await expect(dialog.getByRole('status')).toHaveText('Now it is 3,330, so this does not hold.');
+  await keep.click();
+  await expect(dialog).toHaveCount(0);
+  await expect(page.getByText(/^Only shown while takings is below 3,000/).first()).toBeVisible();
+  await page.getByRole('button', { name: 'Done' }).click();
+  await expect(page.locator('[data-tile]')).toHaveCount(0);
+
+  await page.getByRole('button', { name: 'Arrange' }).click();
+  await menu('Change its condition');
+  await dialog.getByLabel('Than').fill('5000');
+  await keep.click();
+  await expect(dialog).toHaveCount(0);
+  await page.getByRole('button', { name: 'Done' }).click();
+  await expect(page.getByRole('link', { name: 'Open https://quillbrook.example/yard' })).toHaveAttribute(
+    'href',
+    'https://quillbrook.example/yard',
+  );
+});
+
 test('a newer file changes the board by itself', async ({ page }) => {
   const chart = await chartOf(page, 'newer-on-board.csv', 'Kept up to date');
   const { sheet } = ((await (await page.request.get(`/api/charts/${chart}`)).json()) as { spec: { sheet: string } })

@@ -52,3 +52,32 @@ test('sheets and charts are found, renamed and duplicated on the desk; the same 
   await expect(page.getByText('Beside the others').first()).toBeVisible();
   await drawn(page);
 });
+
+test('what is filed under a label is found by it, and taken out again', async ({ page, request }, { retry }) => {
+  const name = `filed-away-${retry}`;
+  await takeIn(request, `${name}.csv`, SHOP.slice(0, 11).join('\n'));
+  await takeIn(request, 'not-filed.csv', SHOP.slice(0, 9).join('\n'));
+  await page.goto('/');
+  const file = async () => {
+    await page.getByRole('button', { name: `More for ${name}` }).click();
+    await page.getByRole('menuitem', { name: 'File under …' }).click();
+  };
+  await file();
+  await page.getByRole('combobox', { name: 'Labels' }).fill('Spring fair');
+  await page.keyboard.press('Enter');
+  await page.getByRole('dialog').getByRole('button', { name: 'Keep' }).click();
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await page.getByRole('combobox', { name: 'Filed under' }).click();
+  await page.getByTitle('Spring fair', { exact: true }).click();
+  await expect(page.getByText('not-filed')).toHaveCount(0);
+  await expect(page.getByText(name)).toBeVisible();
+
+  await page.reload();
+  await file();
+  await page.getByRole('combobox', { name: 'Labels' }).focus();
+  await page.keyboard.press('Backspace');
+  await page.getByRole('dialog').getByRole('button', { name: 'Keep' }).click();
+  // Nothing is filed under it any more: it is offered no more.
+  await expect(page.getByRole('combobox', { name: 'Filed under' })).toHaveCount(0);
+  await expect(page.getByText('not-filed')).toBeVisible();
+});

@@ -2,6 +2,7 @@ import type { Board } from '@/core/boards';
 import type { Delivery } from '@/core/deliveries';
 import type {
   BoardModels,
+  ConditionNow,
   Deleted,
   ListedBoard,
   OutboxMessage,
@@ -37,7 +38,14 @@ import type {
 } from '@/core/api';
 import { nearestLocale } from '@/core/calendar';
 import type { ChartModel } from '@/core/layout';
-import { inSentences, type ChartSpec, type FormerColumn, type InputError, type PlacedPoint } from '@/core/spec';
+import {
+  inSentences,
+  type ChartSpec,
+  type Condition,
+  type FormerColumn,
+  type InputError,
+  type PlacedPoint,
+} from '@/core/spec';
 
 export type * from '@/core/api';
 
@@ -196,6 +204,8 @@ export const api = {
     call<BoardModels>(`/api/boards/${id}/models`, { ...json('POST', { width, ...draft }), signal }),
   boardPicture: (id: string, kind: 'png' | 'pdf', zoom = 1) =>
     callBlob(`/api/boards/${id}/picture.${kind}?zoom=${zoom}`, {}),
+  condition: (condition: Condition, signal?: AbortSignal) =>
+    call<ConditionNow>('/api/condition', { ...json('POST', condition), signal }),
   /** @param of those of a chart or a board */
   deliveries: (of?: string) =>
     call<{ deliveries: SavedDelivery[] }>(`/api/deliveries${of ? `?of=${of}` : ''}`).then(

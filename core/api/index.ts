@@ -88,6 +88,8 @@ export interface ListedBoard {
 /** A tile as it is now: its drawing, its text, why it is not shown, or why it cannot be drawn. */
 export interface BoardTile {
   id: string;
+  /** What its chart is called, also where it is not drawn. */
+  title?: string;
   model?: ChartModel;
   text?: string;
   hidden?: string;
@@ -102,14 +104,20 @@ export interface BoardModels {
   width: number;
   tiles: BoardTile[];
 }
+/** How a condition stands now. */
+export interface ConditionNow {
+  figure: number | null;
+  /** The figure in words of its unit. */
+  words: string;
+  /** The condition in words. */
+  says: string;
+  holds: boolean;
+}
 /** The tiles of a board as they were drawn last in a width, where that is kept and nothing has changed since. */
 export interface BoardAtOnce {
   width: number;
-  tiles: (Omit<BoardTile, 'model'> & {
-    title?: string;
-    /** An SVG that stands in a page of ours. */
-    picture?: string;
-  })[];
+  /** `picture`: an SVG that stands in a page of ours. */
+  tiles: (Omit<BoardTile, 'model'> & { picture?: string })[];
 }
 /** What was deleted and can still be brought back. */
 export interface Deleted {

@@ -189,6 +189,7 @@ function earnest({ sheet, plan, chart, source }) {
     json('POST', '/api/data.ods', { spec }),
     json('POST', '/api/boards', board),
     json('POST', '/api/deliveries', delivery),
+    json('POST', '/api/condition', delivery.onlyIf),
     json('GET', '/api/boards'),
     json('GET', '/api/deliveries?of=x'),
     json('GET', '/api/outbox'),

@@ -43,7 +43,6 @@ export async function boardAtOnce(
     width,
     tiles: tiles.map((one, i) => ({
       ...tileWords(one),
-      ...(one.model ? { title: one.model.title } : {}),
       ...(pictures[i] ? { picture: pictures[i].toString('utf8') } : {}),
     })),
   };

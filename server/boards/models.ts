@@ -34,6 +34,7 @@ const drawn = new LRUCache<string, ChartModel>({ max: 400 });
 export interface Wanted {
   readonly tile: Tile;
   readonly box: Box;
+  title?: string;
   /** Its name holds all that decides how it is drawn. */
   chart?: { readonly spec: ChartSpec; readonly book: Book; readonly name: string };
   condition?: { readonly condition: Condition; readonly book: Book };
@@ -93,6 +94,7 @@ export async function drawnTiles(
           one.error = 'The chart of this tile was deleted. Take the tile away, or bring the chart back on the desk.';
           return;
         }
+        one.title = row.title;
         const book = await openBook(row.spec, today, load);
         const spec = withBoardFilters(row.spec, board.filters, book.sources.columns, book.sources.others);
         checkSpec(spec, book);
@@ -112,11 +114,12 @@ export async function drawnTiles(
 }
 
 /** What a tile says besides its drawing. */
-export function tileWords({ tile, hidden, error, condition }: Wanted): Omit<BoardTile, 'model'> {
+export function tileWords({ tile, title, hidden, error, condition }: Wanted): Omit<BoardTile, 'model'> {
   const { show } = tile;
   const shownIf = condition && conditionWords(condition.condition, condition.book.sources);
   return {
     id: tile.id,
+    ...(title === undefined ? {} : { title }),
     ...(shownIf ? { onlyIf: shownIf } : {}),
     ...(hidden === undefined ? {} : { hidden }),
     ...(error === undefined ? {} : { error }),

@@ -25,7 +25,7 @@ export async function boardPicture(
   const { asOf, tiles } = await boardModels(board, { width: inner }, signal);
   const hidden = new Set(tiles.flatMap((tile) => (tile.hidden === undefined ? [] : [tile.id])));
   const boxes = tileBoxes(board.tiles, inner, hidden);
-  const shown = tiles.flatMap(({ id, model, text, error }) => {
+  const shown = tiles.flatMap(({ id, title, model, text, error }) => {
     const box = boxes.get(id);
     return box && !hidden.has(id)
       ? [
@@ -34,7 +34,7 @@ export async function boardPicture(
             box,
             ...(model ? { model } : {}),
             ...(text === undefined ? {} : { text }),
-            ...(error === undefined ? {} : { error }),
+            ...(error === undefined ? {} : { error, ...(title === undefined ? {} : { title }) }),
           },
         ]
       : [];

@@ -1,14 +1,10 @@
 import { eq, sql } from 'drizzle-orm';
-import { conditionWords, figureWords } from '@/core/boards';
-import { answered, conditionFigure, conditionSpec } from '@/core/shaping';
-import { InvalidInput, meets, type Condition } from '@/core/spec';
-import { sheetBook } from '../charts/book';
-import { checkSpec } from '../charts/model';
+import { InvalidInput, type Condition } from '@/core/spec';
+import { conditionNow } from '../charts/condition';
 import { database } from '../db/client';
 import { deliveries, sendings } from '../db/schema';
 import { send } from '../mail/send';
 import { Problem } from '../problem';
-import { asker } from '../query/run';
 import { deliveryOf, endSending } from './deliveries';
 import { mailOf } from './mail';
 
@@ -95,12 +91,8 @@ function reason(error: unknown): string | undefined {
 /** Why a delivery does not go out now; nothing where its condition holds. @throws where the condition cannot be looked at */
 async function unmet(condition: Condition): Promise<string | undefined> {
   try {
-    const book = await sheetBook(condition.sheet);
-    checkSpec(conditionSpec(condition, book.sources), book);
-    const figure = await answered(conditionFigure(condition, book.sources), asker(book.sheets));
-    return meets(figure, condition)
-      ? undefined
-      : `Not sent: it goes out only if ${conditionWords(condition, book.sources)}, and it was ${figureWords(figure, condition, book.sources)}.`;
+    const { holds, says, words } = await conditionNow(condition);
+    return holds ? undefined : `Not sent: it goes out only if ${says}, and it was ${words}.`;
   } catch (error) {
     if (error instanceof InvalidInput)
       throw new Problem(

@@ -17,6 +17,7 @@ export const ROUTES: Readonly<Record<string, readonly string[]>> = {
   '/api/charts/[id]': ['GET', 'PUT', 'DELETE'],
   '/api/charts': ['GET', 'POST'],
   '/api/data.csv': ['POST'],
+  '/api/condition': ['POST'],
   '/api/data.json': ['POST'],
   '/api/data.ods': ['POST'],
   '/api/data.xlsx': ['POST'],

@@ -12,6 +12,7 @@ export interface BoardToDraw {
   readonly tiles: readonly {
     readonly id: string;
     readonly box: Box;
+    readonly title?: string;
     readonly model?: ChartModel;
     readonly text?: string;
     readonly error?: string;

@@ -9,6 +9,7 @@ import { useStill } from './useStill';
 import { TileDrawing, TileFrame } from './picture/TileDrawing';
 
 type Seen = BoardAtOnce['tiles'][number];
+const NOTHING: Partial<Seen> = {};
 
 interface Props {
   tiles: readonly Tile[];
@@ -66,11 +67,11 @@ function ViewedTile({
   const router = useRouter();
   const [first] = useState(seen?.picture);
   const [touched, setTouched] = useState(false);
-  const still = useStill(first !== undefined, drawn?.model !== undefined, touched);
+  const still = useStill(first !== undefined, drawn !== undefined, touched);
   const picture = useMemo(() => ({ __html: first ?? '' }), [first]);
   if (!box) return null;
-  const title = drawn ? drawn.model?.title : seen?.title;
-  const { text } = drawn ?? seen ?? {};
+  const { text, error, title: saved } = drawn ?? seen ?? NOTHING;
+  const title = drawn?.model?.title ?? saved;
   const opens = opensOf(tile, title || undefined);
   const go = () => {
     if (!opens) return;
@@ -89,10 +90,8 @@ function ViewedTile({
     >
       {still ? (
         <div dangerouslySetInnerHTML={picture} />
-      ) : drawn ? (
-        <TileDrawing {...drawn} box={box} />
       ) : (
-        seen?.title === undefined && seen && <TileDrawing {...seen} box={box} />
+        (drawn?.model || text !== undefined || error !== undefined) && <TileDrawing {...(drawn ?? seen)} box={box} />
       )}
       <TileFrame {...box} />
       {opens && (

@@ -1,7 +1,7 @@
 'use client';
 
 import { InputNumber, Select } from 'antd';
-import { useQuery } from '@tanstack/react-query';
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { WINDOWS } from '@/core/calendar';
 import { SUMMARIES, type Summary } from '@/core/inference';
 import { upperFirst, WINDOW_WORDS, type Condition, type Filter } from '@/core/spec';
@@ -152,8 +152,26 @@ export function ConditionFields({
       <p className="second">
         {window === undefined
           ? 'All rows of the sheet are looked at.'
-          : 'Counted back from the newest date in the sheet.'}
+          : 'Counted back from the newest date in the sheet.'}{' '}
+        <Now condition={condition} />
       </p>
     </div>
+  );
+}
+
+/** What the figure is now, and what follows: who sets a bound knows then where it lies. */
+function Now({ condition }: { condition: Condition }) {
+  const now = useQuery({
+    queryKey: ['condition', condition],
+    queryFn: ({ signal }) => api.condition(condition, signal),
+    placeholderData: keepPreviousData,
+    retry: false,
+  });
+  if (now.error) return <span role="alert">{now.error.message}</span>;
+  if (!now.data) return null;
+  return (
+    <span role="status">
+      Now it is {now.data.words}, so this {now.data.holds ? 'holds' : 'does not hold'}.
+    </span>
   );
 }

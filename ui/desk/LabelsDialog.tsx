@@ -25,6 +25,7 @@ export function LabelsDialog({
   const { message } = App.useApp();
   const [draft, setDraft] = useState([...labels]);
   const [busy, setBusy] = useState(false);
+  const [open, setOpen] = useState(false);
   const keep = async () => {
     setBusy(true);
     try {
@@ -55,6 +56,10 @@ export function LabelsDialog({
         autoFocus
         aria-label="Labels"
         placeholder="Write a label and press Enter"
+        // It would lie over the buttons.
+        open={open && known.length > 0}
+        onOpenChange={setOpen}
+        onSelect={() => setOpen(false)}
         style={{ width: '100%' }}
         maxCount={20}
         value={draft}

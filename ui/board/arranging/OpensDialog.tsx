@@ -57,6 +57,7 @@ export function OpensDialog({
           <label>
             Address
             <Input
+              aria-label="Address"
               value={address}
               maxLength={2000}
               status={wrong ? 'error' : undefined}

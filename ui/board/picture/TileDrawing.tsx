@@ -1,13 +1,16 @@
 import { textBlocks, type Box } from '@/core/boards';
-import { INK_2, wrapText, type Block, type ChartModel, type Face } from '@/core/layout';
+import { INK, INK_2, wrapText, type Block, type ChartModel, type Face } from '@/core/layout';
 import { baseline, faceStyle } from '../../chart/letters';
 import { Piece } from '../../chart/Piece';
 import { WholeDrawing } from '../../chart/WholeDrawing';
 
 const TROUBLE: Face = { face: 'sans', size: 13, bold: false, italic: false, color: '#8a2f10' };
+const NAME: Face = { face: 'serif', size: 16, bold: true, italic: false, color: INK };
 const SURFACE = '#fffdf8';
 
 export interface TileParts {
+  /** What its chart is called. */
+  readonly title?: string;
   readonly model?: ChartModel;
   readonly text?: string;
   readonly error?: string;
@@ -20,7 +23,7 @@ interface Props extends TileParts {
 }
 
 /** What stands in a tile: a chart, a text, or why there is none. */
-export function TileDrawing({ model, text, error, hidden, box }: Props) {
+export function TileDrawing({ title, model, text, error, hidden, box }: Props) {
   if (model && !error) return <WholeDrawing model={model} />;
   const { width, height } = box;
   const words = error ?? hidden;
@@ -29,10 +32,11 @@ export function TileDrawing({ model, text, error, hidden, box }: Props) {
     words === undefined
       ? textBlocks(text ?? '', box)
       : [
+          ...(title ? [nameBlock(title, width)] : []),
           {
-            lines: wrapText(words, width - 32, face, Math.max(Math.floor((height - 20) / 18), 1)),
+            lines: wrapText(words, width - 32, face, Math.max(Math.floor((height - 20) / 18) - (title ? 1 : 0), 1)),
             left: 16,
-            top: 12,
+            top: title ? 34 : 12,
             width: width - 32,
             lineHeight: 18,
             align: 'start',
@@ -57,6 +61,17 @@ export function TileDrawing({ model, text, error, hidden, box }: Props) {
     </svg>
   );
 }
+
+/** What a chart is called that is not there. */
+const nameBlock = (title: string, width: number): Block => ({
+  lines: wrapText(title, width - 32, NAME, 1),
+  left: 16,
+  top: 8,
+  width: width - 32,
+  lineHeight: 22,
+  align: 'start',
+  face: NAME,
+});
 
 /** The line around a tile. */
 export function TileFrame({ width, height }: Pick<Box, 'width' | 'height'>) {
