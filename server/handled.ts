@@ -78,6 +78,9 @@ async function checkNames(context: unknown): Promise<void> {
       throw new Problem(404, 'Not found', 'The address names nothing that is here.');
 }
 
+/** What no client sees: nginx's number for one that left, common practice, no source. */
+const GONE = () => new Response(null, { status: 499 });
+
 /** Wraps a route handler so that every error is answered with problem details. */
 export function handled<A extends unknown[]>(
   handler: (...args: A) => Promise<Response>,
@@ -87,6 +90,9 @@ export function handled<A extends unknown[]>(
       await checkNames(args[1]);
       return await handler(...args);
     } catch (error) {
+      const [request] = args;
+      // Nobody waits for the answer any more; it is no fault that what was asked was given up.
+      if (request instanceof Request && request.signal.aborted && error === request.signal.reason) return GONE();
       return problemResponse(error);
     }
   };

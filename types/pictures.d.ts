@@ -30,6 +30,9 @@ declare module 'fontkit' {
   }
   export interface Font {
     readonly unitsPerEm: number;
+    readonly familyName: string;
+    readonly postscriptName: string;
+    hasGlyphForCodePoint(code: number): boolean;
     layout(text: string): {
       readonly glyphs: readonly { readonly path: Path }[];
       readonly positions: readonly { readonly xAdvance: number; readonly xOffset: number; readonly yOffset: number }[];

@@ -12,6 +12,9 @@ export interface Delivery {
   readonly paused?: boolean;
 }
 
+/** How long the mail stand-in keeps a message. */
+export const OUTBOX_DAYS = 90;
+
 export const ATTACHMENTS = ['png', 'pdf', 'csv', 'xlsx'] as const;
 export type Attachment = (typeof ATTACHMENTS)[number];
 

@@ -10,12 +10,12 @@ import { saveBoard } from '../boards/boards';
 import { deleteChart, saveChart } from '../charts/charts';
 import { database } from '../db/client';
 import { deliveries, outbox, sendings } from '../db/schema';
-import { rawMessage, readMessage } from '../mail/outbox';
+import { purgeOutbox, rawMessage, readMessage } from '../mail/outbox';
 import { endStandIn } from '../mail/stand-in';
 import { endDrawers } from '../pictures/beside';
 import type { ReadySheet } from '../sheets/sheets';
 import { carryOut, GIVEN_UP_MS } from './carry-out';
-import { deliveryAnswer, deliveryRow, replaceDelivery, saveDelivery } from './deliveries';
+import { deliveryAnswer, deliveryRow, purgeSendings, replaceDelivery, saveDelivery } from './deliveries';
 import { fallDue, sendNow } from './queue';
 
 const SALES = 'Day,Takings\n2025-01-05,£1200.50\n2025-02-05,£900\n';
@@ -42,6 +42,7 @@ beforeAll(async () => {
 }, 60_000);
 afterAll(async () => {
   await database().delete(deliveries);
+  await database().delete(outbox);
   delete process.env.UPCHART_SMTP;
   await endStandIn();
   endDrawers();
@@ -160,6 +161,29 @@ test('what falls due is written down once, with when it falls due next; paused o
   await database().update(sendings).set({ status: 'due' }).where(eq(sendings.id, id));
   expect(await carryOut(id, now)).toBe('over');
   expect(await inOutbox('Falls due')).toHaveLength(1);
+});
+
+test('old messages and records of sendings go; what is still to be sent stays', async () => {
+  const { id } = await saveDelivery(delivery());
+  const old = new Date(Date.now() - 3 * 365 * 24 * 60 * 60 * 1000);
+  await database()
+    .insert(sendings)
+    .values([
+      { id: 'old-sent', delivery: id, dueAt: old, status: 'sent', endedAt: old },
+      { id: 'old-due', delivery: id, dueAt: new Date(old.getTime() + 1), status: 'due' },
+      { id: 'new-sent', delivery: id, dueAt: new Date(), status: 'sent', endedAt: new Date() },
+    ]);
+  const message = { from: 'a@b.example', to: ['c@d.example'], subject: 'Kept or not', content: Buffer.from('x') };
+  await database()
+    .insert(outbox)
+    .values([
+      { ...message, id: 'old-mail', messageId: '<old@x>', at: old },
+      { ...message, id: 'new-mail', messageId: '<new@x>' },
+    ]);
+  expect([await purgeSendings(), await purgeOutbox()]).toEqual([1, 1]);
+  const kept = await database().select({ id: sendings.id }).from(sendings).where(eq(sendings.delivery, id));
+  expect(kept.map((one) => one.id).sort()).toEqual(['new-sent', 'old-due']);
+  expect((await inOutbox('Kept or not')).map((one) => one.id)).toEqual(['new-mail']);
 });
 
 test('of two who change a delivery the second is told', async () => {

@@ -1,12 +1,10 @@
 import type { SavedDelivery } from '@/core/api';
-import { and, desc, eq, inArray, ne, sql } from 'drizzle-orm';
+import { and, desc, eq, inArray, lt, ne, sql } from 'drizzle-orm';
 import { nextAfter, type Delivery } from '@/core/deliveries';
 import { InvalidInput } from '@/core/spec';
 import { boardRow } from '../boards/boards';
-import { sheetBook } from '../charts/book';
 import { chartRow } from '../charts/charts';
-import { checkSpec } from '../charts/model';
-import { conditionSpec } from '@/core/shaping';
+import { conditionBook } from '../charts/condition';
 import { database } from '../db/client';
 import { deliveries, sendings } from '../db/schema';
 import { newId } from '../ids';
@@ -14,6 +12,8 @@ import { notFound, Problem } from '../problem';
 
 export type DeliveryRow = typeof deliveries.$inferSelect;
 
+/** How long a sending is on record. */
+const RECORDED_FOR = '2 years';
 /** So many of the last sendings are told. */
 const TOLD = 50;
 
@@ -45,6 +45,15 @@ async function sentOf(ids: readonly string[]): Promise<Map<string, SavedDelivery
     found.set(delivery, told);
   }
   return found;
+}
+
+/** Takes away the records of sendings that ended so long ago that nobody asks for them. Answers how many went. */
+export async function purgeSendings(): Promise<number> {
+  const gone = await database()
+    .delete(sendings)
+    .where(and(ne(sendings.status, 'due'), lt(sendings.endedAt, sql`now() - ${RECORDED_FOR}::interval`)))
+    .returning({ id: sendings.id });
+  return gone.length;
 }
 
 const answerOf = (row: DeliveryRow, sent: SavedDelivery['sent'] = []): SavedDelivery => ({
@@ -92,8 +101,7 @@ async function check({ what, onlyIf }: Delivery): Promise<void> {
   });
   if (!onlyIf) return;
   try {
-    const book = await sheetBook(onlyIf.sheet);
-    checkSpec(conditionSpec(onlyIf, book.sources), book);
+    await conditionBook(onlyIf);
   } catch (error) {
     if (error instanceof InvalidInput)
       throw new InvalidInput(error.errors.map(({ message }) => ({ path: 'onlyIf', message })));

@@ -1,5 +1,6 @@
+import { OUTBOX_DAYS } from '@/core/deliveries';
 import type { OutboxMessage, ReadMessage } from '@/core/api';
-import { desc, eq } from 'drizzle-orm';
+import { desc, eq, lt, sql } from 'drizzle-orm';
 import PostalMime from 'postal-mime';
 import { database } from '../db/client';
 import { outbox } from '../db/schema';
@@ -20,6 +21,15 @@ const listed = {
 export async function outboxMessages(): Promise<OutboxMessage[]> {
   const rows = await database().select(listed).from(outbox).orderBy(desc(outbox.at)).limit(MOST);
   return rows.map((row) => ({ ...row, at: row.at.toISOString() }));
+}
+
+/** Takes away what was taken in so long ago that nobody reads it any more. Answers how many went. */
+export async function purgeOutbox(): Promise<number> {
+  const gone = await database()
+    .delete(outbox)
+    .where(lt(outbox.at, sql`now() - ${`${OUTBOX_DAYS} days`}::interval`))
+    .returning({ id: outbox.id });
+  return gone.length;
 }
 
 /** The message as it was handed over (RFC 5322). @throws Problem 404 */

@@ -1,7 +1,9 @@
 import { and, eq, isNotNull, lt, sql } from 'drizzle-orm';
 import { database } from '../db/client';
 import { deletedSheets, sheets } from '../db/schema';
+import { purgeSendings } from '../deliveries/deliveries';
 import { purgeDeleted } from '../desk/deleted';
+import { purgeOutbox } from '../mail/outbox';
 import { deleteForsaken } from './deleting';
 import { sweepFiles } from './received-files';
 import { isBeingRead } from './running';
@@ -22,6 +24,9 @@ export interface Swept {
   readonly files: number;
   /** What was deleted long enough ago. */
   readonly deleted: number;
+  /** Messages that the mail stand-in took in, and records of sendings, that are old. */
+  readonly messages: number;
+  readonly sendings: number;
 }
 
 /**
@@ -52,6 +57,8 @@ export async function sweep(starting = false): Promise<Swept> {
     tables: await sweepTables(),
     files: await sweepFiles(starting),
     deleted: await purgeDeleted(),
+    messages: await purgeOutbox(),
+    sendings: await purgeSendings(),
   };
 }
 

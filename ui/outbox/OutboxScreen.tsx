@@ -3,6 +3,7 @@
 import { useState } from 'react';
 import { Button } from 'antd';
 import { useQuery } from '@tanstack/react-query';
+import { OUTBOX_DAYS } from '@/core/deliveries';
 import { api } from '../api';
 import { DeliveryLine } from '../deliveries/DeliveryLine';
 import styles from '../deliveries/Deliveries.module.css';
@@ -51,6 +52,7 @@ export function OutboxScreen() {
               ))}
             </ul>
           </div>
+          {(messages.data?.length ?? 0) > 0 && <p className="second">Kept here for {OUTBOX_DAYS} days.</p>}
           <h2 className={styles.heading}>Deliveries</h2>
           <div className={styles.panel}>
             {deliveries.data?.length === 0 && <p className="second">Nothing goes out by itself.</p>}
