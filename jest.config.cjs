@@ -1,5 +1,15 @@
 /** Packages that come only as ECMAScript modules: Jest needs them turned into the other kind. */
-const modern = ['nanoid', 'culori', 'd3-.*', 'internmap', 'postal-mime', 'happy-dom', 'entities', 'whatwg-mimetype', 'buffer-image-size'];
+const modern = [
+  'nanoid',
+  'culori',
+  'd3-.*',
+  'internmap',
+  'postal-mime',
+  'happy-dom',
+  'entities',
+  'whatwg-mimetype',
+  'buffer-image-size',
+];
 
 /** @type {import('jest').Config} */
 module.exports = {
