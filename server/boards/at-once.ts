@@ -1,6 +1,6 @@
 import { setTimeout as delay } from 'node:timers/promises';
 import type { BoardAtOnce } from '@/core/api';
-import type { Board } from '@/core/boards';
+import { inOrder, type Board } from '@/core/boards';
 import { drawBeside } from '../pictures/beside';
 import { kept, keptAlready, nameOf } from '../pictures/kept';
 import { Problem } from '../problem';
@@ -10,6 +10,8 @@ import { drawnTiles, tileWords, type Wanted } from './models';
 const PATIENCE_MS = 250;
 /** Whoever looks at a board has it drawn first, in ms. */
 const LATER_MS = 3_000;
+/** So many pictures come with a page, from its top; those further down are drawn once its reader gets there. */
+const MOST = 36;
 
 /**
  * What stands on a board that nothing changed of, as pictures that need no drawing in the browser: a page that comes with
@@ -22,6 +24,8 @@ export async function boardAtOnce(
   width: number,
   later = LATER_MS,
 ): Promise<BoardAtOnce | undefined> {
+  const first = new Set(inOrder(board.tiles.filter(({ show }) => 'chart' in show)).slice(0, MOST));
+  const onTop = ({ tile }: Wanted) => first.has(tile);
   const drawn = drawnTiles(board, { width });
   const late = new AbortController();
   const tiles = await Promise.race([drawn, delay(PATIENCE_MS, undefined, { signal: late.signal })]).finally(() =>
@@ -29,14 +33,16 @@ export async function boardAtOnce(
   );
   if (!tiles) {
     drawn.then(
-      (all) => drawLater(all, later),
+      (all) => drawLater(all.filter(onTop), later),
       () => undefined,
     );
     return undefined;
   }
-  const pictures = await Promise.all(tiles.map((one) => one.model && keptAlready(pictureName(one))));
+  const pictures = await Promise.all(
+    tiles.map((one) => (one.model && onTop(one) ? keptAlready(pictureName(one)) : undefined)),
+  );
   drawLater(
-    tiles.filter((_, i) => !pictures[i]),
+    tiles.filter((one, i) => onTop(one) && !pictures[i]),
     later,
   );
   return {
