@@ -1,6 +1,6 @@
 import type { Board } from '@/core/boards';
 import type { ChartSpec } from '@/core/spec';
-import { finderIn, type Sheet } from './charts';
+import { byShareOfTarget, finderIn, type Sheet } from './charts';
 
 /** The charts of the board, by what they are called here. */
 export function boardCharts(sheets: ReadonlyMap<string, Sheet>): Record<BoardChart, ChartSpec> {
@@ -51,16 +51,7 @@ export function boardCharts(sheets: ReadonlyMap<string, Sheet>): Record<BoardCha
       ...zero,
       filters: [],
       sheet: benches.id,
-      across: {
-        as: 'group',
-        column: benches.key('Bench'),
-        order: {
-          by: 'amount',
-          amount: { formula: `${benches.key('Trays potted')} / ${benches.key('Target trays')}` },
-          summary: 'sum',
-          descending: true,
-        },
-      },
+      across: byShareOfTarget(benches),
       text: { title: 'Trays potted against target' },
       layers: [
         { id: 'l1', amount: { column: benches.key('Trays potted') }, summary: 'sum', shape: 'bar', side: 'left' },

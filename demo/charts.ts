@@ -19,6 +19,18 @@ export const finderIn = (sheets: ReadonlyMap<string, Sheet>) => (file: string) =
   return { id: sheet.id, key };
 };
 
+/** Benches, the furthest along first. */
+export const byShareOfTarget = ({ key }: { key: (name: string) => string }): ChartSpec['across'] => ({
+  as: 'group',
+  column: key('Bench'),
+  order: {
+    by: 'amount',
+    amount: { formula: `${key('Trays potted')} / ${key('Target trays')}` },
+    summary: 'sum',
+    descending: true,
+  },
+});
+
 /** One chart of each kind, the simplest last, so that it comes first on the desk. */
 export function demoCharts(sheets: ReadonlyMap<string, Sheet>): ChartSpec[] {
   const find = finderIn(sheets);
@@ -78,16 +90,7 @@ export function demoCharts(sheets: ReadonlyMap<string, Sheet>): ChartSpec[] {
     {
       version: 1,
       sheet: benches.id,
-      across: {
-        as: 'group',
-        column: benches.key('Bench'),
-        order: {
-          by: 'amount',
-          amount: { formula: `${benches.key('Trays potted')} / ${benches.key('Target trays')}` },
-          summary: 'sum',
-          descending: true,
-        },
-      },
+      across: byShareOfTarget(benches),
       filters: [],
       scales: { left: { fit: 'zero' } },
       text: { title: 'Trays potted against target, the furthest along first' },

@@ -2,9 +2,7 @@ import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import type { Page } from '@playwright/test';
-import { demoCharts, type Sheet } from '../demo/charts';
-import { demoFiles } from '../demo/files';
-import { takeIn } from './support/api';
+import { chartsOfDemo } from './support/demo';
 import { drawn, dropFile, expect, handedOver, pick, saveChart, test } from './support/page';
 
 const TAKINGS = `Day,Spot,Takings\n${Array.from({ length: 24 }, (_, i) => `2025-03-${String(i + 1).padStart(2, '0')},${i % 2 ? 'Yard' : 'Stall'},${100 + 7 * i}`).join('\n')}\n`;
@@ -152,14 +150,8 @@ test.describe('by mail', () => {
 
 test('the server draws what the screen shows: all charts of the demo', async ({ page, request }) => {
   test.setTimeout(240_000);
-  const sheets = new Map<string, Sheet>();
-  for (const { name, content } of await demoFiles())
-    sheets.set(
-      name,
-      (await takeIn(request, name, typeof content === 'string' ? content : Buffer.from(content))) as Sheet,
-    );
   const { compared } = await import('./support/compare');
-  for (const spec of demoCharts(sheets)) {
+  for (const spec of await chartsOfDemo(request)) {
     const found = await compared(page, request, spec);
     expect(found.share, `${found.title}: share of pixels that differ`).toBeLessThan(0.008);
   }

@@ -1,10 +1,10 @@
 import { expect, test } from './support/page';
 import type { ChartSpec, Layer } from '@/core/spec';
 import type { Page } from '@playwright/test';
-import { demoCharts, type Sheet } from '@/demo/charts';
-import { demoFiles } from '@/demo/files';
 import { takeIn } from './support/api';
 import { foldSheet, shareThatDiffers } from './support/compare';
+import type { Sheet } from '@/demo/charts';
+import { chartsOfDemo } from './support/demo';
 import { labelFaults } from './support/labels';
 
 /** Puts charts into the history of a workbench, so that each Undo shows the next; the last one is shown first. */
@@ -176,13 +176,7 @@ function generated(sheet: Sheet, count: number): ChartSpec[] {
 
 test('no word lies on another or leaves the chart: all charts of the demo', async ({ page, request }) => {
   test.setTimeout(240_000);
-  const sheets = new Map<string, Sheet>();
-  for (const { name, content } of await demoFiles())
-    sheets.set(
-      name,
-      (await takeIn(request, name, typeof content === 'string' ? content : Buffer.from(content))) as Sheet,
-    );
-  const charts = demoCharts(sheets);
+  const charts = await chartsOfDemo(request);
   expect(charts.length).toBeGreaterThan(5);
   const faults: string[] = [];
   for (const spec of charts) faults.push(...(await faultsOf(page, spec.sheet, [spec])));
