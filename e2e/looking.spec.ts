@@ -127,6 +127,7 @@ test('the dates of a second sheet stand in the chart by their names', async ({ p
   await open(page, 'looking-dates.csv');
   await compareWith(page, 'At the dates of another sheet …');
   await page.getByRole('combobox', { name: 'Sheet', exact: true }).click();
+  await page.keyboard.type('looking-fairs');
   await page
     .getByTitle(/^looking-fairs/)
     .last()

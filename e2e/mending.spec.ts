@@ -96,6 +96,7 @@ test.describe('what a chart lacks is said, with ways out', () => {
     await page.getByRole('button', { name: '+ another amount' }).click();
     await page.getByRole('menuitem', { name: 'From another sheet …' }).click();
     await dialog(page, 'From another sheet').getByLabel('Sheet', { exact: true }).click();
+    await page.keyboard.type('plan-to-lose');
     await page.getByTitle('plan-to-lose', { exact: true }).first().click();
     await dialog(page, 'From another sheet').getByRole('button', { name: 'Add it' }).click();
     await drawn(page);
