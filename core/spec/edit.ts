@@ -140,9 +140,10 @@ export function setScale(spec: ChartSpec, side: Side | 'across', scale: Scale): 
   return { ...spec, scales: { ...spec.scales, [side]: scale } };
 }
 
-/** Takes a layer away; the last one stays. */
+/** Takes a layer away; the last one stays. Where only such are left as are read, the first of them is drawn in its place. */
 export function removeLayer(spec: ChartSpec, id: string): ChartSpec {
-  if (spec.layers.length < 2) return spec;
+  const gone = spec.layers.find((layer) => layer.id === id);
+  if (spec.layers.length < 2 || !gone) return spec;
   const layers = spec.layers.flatMap((layer) => {
     if (layer.id === id) return [];
     const rest = { ...layer };
@@ -150,6 +151,7 @@ export function removeLayer(spec: ChartSpec, id: string): ChartSpec {
     if (rest.fills === id) delete rest.fills;
     return [rest];
   });
+  if (layers.every(({ shape }) => shape === 'read')) layers[0] = withShape(layers[0], gone.shape);
   return tidyScales({ ...spec, layers });
 }
 

@@ -93,10 +93,10 @@ function Message({ id }: { id: string }) {
           </>
         )}
       </dl>
-      <p>
+      <p className={styles.doings}>
         <Button size="small" onClick={() => setPlain(!plain)} aria-pressed={plain}>
           {plain ? 'With pictures' : 'As text alone'}
-        </Button>{' '}
+        </Button>
         <a href={`/api/outbox/${id}/message.eml`} download>
           Save the message
         </a>
