@@ -70,9 +70,10 @@ function Loaded({ board, atOnce }: { board: SavedBoard; atOnce: BoardAtOnce | un
     ...(changedFilters ? { filters: changedFilters } : {}),
   });
   const drawn = useMemo(() => new Map((models.data?.tiles ?? []).map((tile) => [tile.id, tile])), [models.data]);
+  const asItCame = atOnce?.width === width && !changedTiles && !changedFilters;
   const seen = useMemo(
-    () => new Map((atOnce?.width === width ? atOnce.tiles : []).map((tile) => [tile.id, tile])),
-    [atOnce, width],
+    () => new Map((asItCame ? atOnce.tiles : []).map((tile) => [tile.id, tile])),
+    [atOnce, asItCame],
   );
   useEffect(() => {
     if (measured > 0) document.cookie = `${WIDTH_COOKIE}=${measured}; path=/; max-age=31536000; samesite=lax`;

@@ -65,10 +65,10 @@ function ViewedTile({
   box: { left: number; top: number; width: number; height: number } | undefined;
 }) {
   const router = useRouter();
-  const [first] = useState(seen?.picture);
+  const drawing = seen?.picture;
   const [touched, setTouched] = useState(false);
-  const still = useStill(first !== undefined, drawn !== undefined, touched);
-  const picture = useMemo(() => ({ __html: first ?? '' }), [first]);
+  const still = useStill(drawing !== undefined, drawn !== undefined, touched);
+  const picture = useMemo(() => ({ __html: drawing ?? '' }), [drawing]);
   if (!box) return null;
   const { text, error, title: saved } = drawn ?? seen ?? NOTHING;
   const title = drawn?.model?.title ?? saved;
