@@ -49,7 +49,12 @@ export function BoardScreen({ id, first, atOnce }: Props) {
   );
 }
 
-function Loaded({ board, atOnce }: { board: SavedBoard; atOnce: BoardAtOnce | undefined }) {
+/** What came with a page that was left: who comes back to it by the browser's ways gets the same page, of that time. */
+const left = new WeakSet<BoardAtOnce>();
+
+function Loaded({ board, atOnce: came }: { board: SavedBoard; atOnce: BoardAtOnce | undefined }) {
+  const [atOnce] = useState(() => (came && !left.has(came) ? came : undefined));
+  useEffect(() => () => void (came && left.add(came)), [came]);
   const { message } = App.useApp();
   const client = useQueryClient();
   const router = useRouter();
