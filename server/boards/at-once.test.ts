@@ -6,6 +6,7 @@ import { endDrawers } from '../pictures/beside';
 import type { ReadySheet } from '../sheets/sheets';
 import { boardAtOnce } from './at-once';
 import { boardModels } from './models';
+import { widthOfCookie } from './requests';
 
 let sheet: ReadySheet;
 beforeAll(async () => {
@@ -97,4 +98,15 @@ test('a page does not grow with its board without end: the pictures of its top c
   const { tiles: found } = await untilPictured({ tiles, filters: [] }, 36);
   // The last of the list stand at the top.
   expect(found.map(({ picture }) => picture !== undefined)).toEqual(tiles.map((_, i) => i >= 45 - 36));
+});
+
+test.each([
+  ['1100', 1100],
+  ['390.7', 390],
+  ['12', 1228],
+  ['1e9', 1228],
+  ['wide', 1228],
+  [undefined, 1228],
+])('a cookie that says %j stands for a width of %i', (text, width) => {
+  expect(widthOfCookie(text)).toBe(width);
 });

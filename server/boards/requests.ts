@@ -1,10 +1,20 @@
 import { IsArray, IsInt, IsNumber, IsOptional, Max, Min } from 'class-validator';
-import { parseBoard, type Board } from '@/core/boards';
+import { BOARD_WIDTH, parseBoard, type Board } from '@/core/boards';
 import { validInput } from '@/core/spec';
 import { BOARD_PICTURE, type BoardPictureSize } from './picture';
 
+/** How wide the tiles of a board may be together, in pixels. */
+const LEAST_WIDTH = 240;
+const MOST_WIDTH = 4000;
+
+/** The width that a browser's cookie tells, or the usual one where it tells none that can be. */
+export function widthOfCookie(text: string | undefined): number {
+  const width = Math.floor(Number(text));
+  return width >= LEAST_WIDTH && width <= MOST_WIDTH ? width : BOARD_WIDTH;
+}
+
 class ModelsInput {
-  @IsOptional() @IsInt() @Min(240) @Max(4000) width?: number;
+  @IsOptional() @IsInt() @Min(LEAST_WIDTH) @Max(MOST_WIDTH) width?: number;
   /** A board that is being arranged: drawn as it is to be, kept by nobody yet. */
   @IsOptional() @IsArray() tiles?: unknown[];
   @IsOptional() @IsArray() filters?: unknown[];

@@ -1,10 +1,10 @@
 'use client';
 
 import { InputNumber, Select } from 'antd';
-import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { WINDOWS } from '@/core/calendar';
 import { SUMMARIES, type Summary } from '@/core/inference';
-import { upperFirst, WINDOW_WORDS, type Condition, type Filter } from '@/core/spec';
+import { meets, upperFirst, WINDOW_WORDS, type Condition, type Filter } from '@/core/spec';
 import { api, type NamedSheet } from '../api';
 import { Field } from '../cards/Card';
 
@@ -161,17 +161,17 @@ export function ConditionFields({
 
 /** What the figure is now, and what follows: who sets a bound knows then where it lies. */
 function Now({ condition }: { condition: Condition }) {
+  // The bound is compared here: who types it asks nothing of the server.
+  const { sheet, amount, summary, filters } = condition;
   const now = useQuery({
-    queryKey: ['condition', condition],
+    queryKey: ['condition', { sheet, amount, summary, filters }],
     queryFn: ({ signal }) => api.condition(condition, signal),
-    placeholderData: keepPreviousData,
-    retry: false,
   });
   if (now.error) return <span role="alert">{now.error.message}</span>;
   if (!now.data) return null;
   return (
     <span role="status">
-      Now it is {now.data.words}, so this {now.data.holds ? 'holds' : 'does not hold'}.
+      Now it is {now.data.words}, so this {meets(now.data.figure, condition) ? 'holds' : 'does not hold'}.
     </span>
   );
 }
