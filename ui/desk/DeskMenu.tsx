@@ -24,7 +24,7 @@ export function DeskMenu() {
       await client.invalidateQueries();
       modal.success({
         title: 'The desk was taken in',
-        content: `${counted(sheets, 'sheet')}, ${counted(charts, 'chart')}, ${counted(boards, 'board')} and ${deliveries === 1 ? '1 delivery' : `${deliveries} deliveries`}, beside what was there. Deliveries are paused.`,
+        content: `${counted(sheets, 'sheet')}, ${counted(charts, 'chart')}, ${counted(boards, 'board')} and ${counted(deliveries, 'delivery', 'deliveries')}, beside what was there.${deliveries > 0 ? ' Deliveries are paused.' : ''}`,
       });
     } catch (error) {
       modal.error({ title: 'Nothing was taken in', content: wordsOf(error) });
