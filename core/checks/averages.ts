@@ -1,7 +1,7 @@
 import { coarser } from '../calendar';
 import type { Check } from '../layout';
-import { column, columnsOf, type ChartSpec } from '../spec';
-import { counted, type CheckFinder } from './check';
+import { counted, column, columnsOf, type ChartSpec } from '../spec';
+import type { CheckFinder } from './check';
 
 const AVERAGED = /\b(averages?|avg|mean)\b/i;
 /** An average of fewer rows says little (common practice, no source). */

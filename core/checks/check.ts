@@ -16,6 +16,3 @@ export interface CheckContext {
 
 /** One thing that a chart's maker should know, or nothing. */
 export type CheckFinder = (context: CheckContext) => Check[];
-
-export const counted = (count: number, one: string, many = `${one}s`) =>
-  `${count.toLocaleString('en-GB')} ${count === 1 ? one : many}`;

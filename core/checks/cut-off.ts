@@ -1,4 +1,5 @@
-import { counted, type CheckFinder } from './check';
+import { counted } from '../spec';
+import type { CheckFinder } from './check';
 
 /** A fixed range that leaves values outside. */
 export const cutOff: CheckFinder = ({ spec, model, frame }) =>

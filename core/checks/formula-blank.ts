@@ -1,5 +1,5 @@
-import { amountColumns, column, columnsOf, layerWords, type Amount } from '../spec';
-import { counted, type CheckFinder } from './check';
+import { counted, amountColumns, column, columnsOf, layerWords, type Amount } from '../spec';
+import type { CheckFinder } from './check';
 
 /** Rows that a formula leaves out because one of its cells is blank, with their share of the rows that hold any. */
 export const formulaBlank: CheckFinder = ({ spec, sources, frame }) =>

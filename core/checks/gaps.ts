@@ -1,5 +1,6 @@
+import { counted } from '../spec';
 import type { Check } from '../layout';
-import { counted, type CheckContext, type CheckFinder } from './check';
+import type { CheckContext, CheckFinder } from './check';
 
 /** Steps without rows, and what was done about them: of the whole chart, and of single series. */
 export const gaps: CheckFinder = (context) => [...wholeGaps(context), ...seriesGaps(context)];

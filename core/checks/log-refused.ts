@@ -1,4 +1,5 @@
-import { counted, type CheckFinder } from './check';
+import { counted } from '../spec';
+import type { CheckFinder } from './check';
 
 /** A logarithmic scale that cannot be: it has no zero, and columns begin at zero. */
 export const logRefused: CheckFinder = ({ model }) =>

@@ -1,8 +1,8 @@
 import { stepsInWords } from '../calendar';
 import { kindWords, type Check, type CheckId, type ModelTrend } from '../layout';
 import type { Refused } from '../looking';
-import { lowerFirst, type ChartSpec } from '../spec';
-import { counted, type CheckFinder } from './check';
+import { counted, lowerFirst, type ChartSpec } from '../spec';
+import type { CheckFinder } from './check';
 
 /** What was asked for beside the values and is not drawn, and why. */
 export const notDrawn: CheckFinder = ({ spec, model }) =>

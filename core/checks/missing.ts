@@ -1,5 +1,5 @@
-import { amountColumns, column } from '../spec';
-import { counted, type CheckFinder } from './check';
+import { counted, amountColumns, column } from '../spec';
+import type { CheckFinder } from './check';
 
 /** Empty cells in the amounts that are drawn, and rows left out because what runs across is blank. */
 export const missing: CheckFinder = ({ spec, columns, frame }) => {

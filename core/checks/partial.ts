@@ -1,6 +1,6 @@
 import { stepLabel } from '../calendar';
-import { mannerOf } from '../spec';
-import { counted, type CheckFinder } from './check';
+import { counted, mannerOf } from '../spec';
+import type { CheckFinder } from './check';
 
 /** A first or last step that is not whole: its total looks like a fall. */
 export const partial: CheckFinder = ({ spec, frame }) => {

@@ -1,5 +1,5 @@
-import { layerWords } from '../spec';
-import { counted, type CheckFinder } from './check';
+import { counted, layerWords } from '../spec';
+import type { CheckFinder } from './check';
 
 const NAMED = 3;
 

@@ -1,5 +1,5 @@
-import { column, columnsInPlay } from '../spec';
-import { counted, type CheckFinder } from './check';
+import { counted, column, columnsInPlay } from '../spec';
+import type { CheckFinder } from './check';
 
 /** Cells of the columns in play that their type could not read. */
 export const unread: CheckFinder = ({ spec, columns }) =>

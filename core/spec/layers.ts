@@ -99,3 +99,7 @@ export function lowerFirst(name: string): string {
 export function upperFirst(name: string): string {
   return name.charAt(0).toUpperCase() + name.slice(1);
 }
+
+/** Example: `counted(1200, 'delivery', 'deliveries')` is `'1,200 deliveries'`. */
+export const counted = (count: number, one: string, many = `${one}s`): string =>
+  `${count.toLocaleString('en-GB')} ${count === 1 ? one : many}`;

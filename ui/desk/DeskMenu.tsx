@@ -3,13 +3,12 @@
 import { useRef, useState } from 'react';
 import { App, Button, Modal } from 'antd';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { counted } from '@/core/spec';
 import { api, type Deleted } from '../api';
 import { Menu } from '../cards/Menu';
 import { dayWords } from './dates';
 import styles from './Desk.module.css';
 import { wordsOf } from './doings';
-
-const counted = (count: number, one: string) => `${count.toLocaleString('en-GB')} ${one}${count === 1 ? '' : 's'}`;
 
 /** What can be done with the desk as a whole: saved as one file, taken in again, and what was deleted brought back. */
 export function DeskMenu() {
