@@ -1,10 +1,16 @@
-/** Once, when the server starts: what an earlier stop cut short is put in order, and so it is every hour. */
+/**
+ * Once, when the server starts: what an earlier stop cut short is put in order, and so it is every hour; deliveries go out. None
+ * of it is waited for: a database that comes later than the server is found when it comes.
+ */
 export async function register(): Promise<void> {
   if (process.env.NEXT_RUNTIME !== 'nodejs' || !process.env.DATABASE_URL) return;
+  const { DATABASE, untilItWorks } = await import('./server/outage');
+  const { isDatabaseAway } = await import('./server/db/error');
   const { keepSweeping } = await import('./server/sheets/sweep');
-  await keepSweeping();
   const { keepDelivering } = await import('./server/deliveries/queue');
-  keepDelivering().catch((error: unknown) => console.error('Deliveries do not go out:', error));
   const { senseOlder } = await import('./server/sheets/sense-anew');
-  senseOlder().catch((error: unknown) => console.error('Older sheets could not be looked at:', error));
+  keepDelivering();
+  void untilItWorks(DATABASE, keepSweeping, isDatabaseAway)
+    .then(senseOlder)
+    .catch((error: unknown) => console.error('Putting things in order at the start:', error));
 }

@@ -12,7 +12,6 @@ const config: NextConfig = {
     'yauzl',
     'saxes',
     'lossless-json',
-    'pg-boss',
     'nodemailer',
     'smtp-server',
     'exceljs',

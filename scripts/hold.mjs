@@ -6,6 +6,7 @@ import { chmodSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { Client } from './hold/client.mjs';
+import { clock } from './hold/clock.mjs';
 import { concurrency } from './hold/concurrency.mjs';
 import { files } from './hold/files.mjs';
 import { kills } from './hold/kills.mjs';
@@ -17,7 +18,7 @@ import { nodeModules } from './lib/packages.mjs';
 import { freePort, startPostgres } from './lib/postgres.mjs';
 import { main, say, Stop } from './lib/run.mjs';
 
-const CAMPAIGNS = { files, requests, concurrency, kills, sendings, pages };
+const CAMPAIGNS = { files, requests, concurrency, kills, sendings, clock, pages };
 
 function wishes(words) {
   const options = { seed: 1, short: false, chosen: [] };
@@ -43,10 +44,11 @@ await main(async () => {
     env,
     databaseUrl: postgres.url,
     server: undefined,
+    postgres,
     /** Starts the application, again too, at the port where it was. */
-    async start() {
+    async start(more = {}, options = {}) {
       stage.port ??= await freePort();
-      stage.server = await serve(stage.port, env, { quiet: !process.env.HOLD_TELL });
+      stage.server = await serve(stage.port, { ...env, ...more }, { quiet: !process.env.HOLD_TELL, ...options });
       return new Client(stage.server.address, stage.server.child.pid);
     },
   };

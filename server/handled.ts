@@ -1,29 +1,20 @@
 import { ReadingRefusal } from '@/core/reading';
 import { InvalidInput } from '@/core/spec';
-import { databaseError } from './db/error';
+import { databaseError, isDatabaseAway } from './db/error';
+import { DATABASE, noteAway } from './outage';
 import { Problem } from './problem';
-
-const NOT_THERE = new Set([
-  'ECONNREFUSED',
-  'ECONNRESET',
-  'EPIPE',
-  '57P01',
-  '57P02',
-  '57P03',
-  '08006',
-  '08003',
-  '53300',
-]);
 
 /** What our own database says of a request, in words; `undefined` where the fault is ours. Codes: PostgreSQL's manual, appendix A. */
 function ofDatabase(error: unknown): Problem | undefined {
   const { code, message } = databaseError(error) ?? {};
-  if ((code && NOT_THERE.has(code)) || /Connection terminated|connection timeout/i.test(message ?? ''))
+  if (isDatabaseAway(error)) {
+    noteAway(DATABASE, databaseError(error));
     return new Problem(
       503,
       'The database is not there',
-      'The database does not answer. Start the application again with "npm run demo"; nothing that was saved is lost.',
+      'The database does not answer at present. Nothing that was saved is lost; try again in a moment.',
     );
+  }
   if (code === '42P01' || code === '40001' || code === '40P01' || code === '55P03')
     return new Problem(409, 'Changed meanwhile', 'The sheet was changed while it was asked. Ask again.');
   if (code === '57014')
@@ -56,13 +47,19 @@ function toProblem(error: unknown): Problem {
   );
 }
 
+/** What is not there for a while is asked for again after so long, in seconds. */
+const RETRY_AFTER_S = 5;
+
 export function problemResponse(error: unknown): Response {
   const { status, title, detail, errors, more } = toProblem(error);
   return new Response(
     JSON.stringify({ type: 'about:blank', title, status, detail, ...(errors ? { errors } : {}), ...more }),
     {
       status,
-      headers: { 'content-type': 'application/problem+json' },
+      headers: {
+        'content-type': 'application/problem+json',
+        ...(status === 503 ? { 'retry-after': String(RETRY_AFTER_S) } : {}),
+      },
     },
   );
 }

@@ -102,6 +102,8 @@ export interface BoardModels {
   asOf: string;
   /** What the tiles were laid out for, in pixels. */
   width: number;
+  /** By tile what it was made of, to be held against what the stream of changes began with. */
+  signs: Readonly<Record<string, string>>;
   tiles: BoardTile[];
 }
 /** How a condition stands now. */

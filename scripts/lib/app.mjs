@@ -118,8 +118,8 @@ export async function migrate(url) {
   }
 }
 
-/** Serves the application on loopback and waits until it answers. */
-export async function serve(port, env, { dev = false, quiet = false } = {}) {
+/** Serves the application on loopback and waits until it answers. @param options.answers whether an answer is one that is waited for */
+export async function serve(port, env, { dev = false, quiet = false, answers = ({ ok }) => ok } = {}) {
   if (dev) await buildPrograms();
   const server = start(
     process.execPath,
@@ -133,7 +133,7 @@ export async function serve(port, env, { dev = false, quiet = false } = {}) {
   for (let tries = 0; tries < 300; tries++) {
     if (server.child.exitCode !== null) throw new Stop('The application stopped while it was starting.');
     try {
-      if ((await fetch(`${address}/api/sheets`)).ok) return { ...server, address };
+      if (answers(await fetch(`${address}/api/sheets`))) return { ...server, address };
     } catch {
       /* not there yet */
     }

@@ -80,6 +80,8 @@ export async function startPostgres(home, { throwaway = false } = {}) {
     stop: async () => {
       pg('pg_ctl', ['-D', data, '-m', 'fast', '-w', 'stop']);
     },
+    /** Starts it again where it was, after a stop. */
+    again: async () => need(begin(), 'pg_ctl start', log),
   };
 }
 

@@ -153,12 +153,30 @@ test('who watches is told within seconds which tiles are new, and nobody is look
   ]);
   const { id } = await saveBoard(parseBoard({ name: 'Watched', tiles }));
   const told: Change[] = [];
-  const stop = watchBoard(id, (change) => told.push(change));
-  await new Promise((resolve) => setTimeout(resolve, 1_500));
+  const { stop, now } = await watchBoard(id, (change) => told.push(change));
+  // At once: what is new in the first second is told too.
   await replaceChart(saved[1].id, { ...saved[1].spec, text: { title: 'Another' } }, 1);
   await new Promise((resolve) => setTimeout(resolve, 2_500));
   stop();
   expect(told).toEqual([{ is: 'changed', tiles: ['t1'] }]);
+  // What the stream begins with is held against what was drawn.
+  const { signs } = await boardModels({ tiles, filters: [] });
+  expect(tiles.map((tile) => signs[tile.id] === now.signs[tile.id])).toEqual([true, false]);
+});
+
+test('a chart that was deleted before its sheet comes back with it, and stays when the sheet would have gone for good', async () => {
+  const sheet = await takeIn('chart-first.csv', SALES);
+  const first = await saveChart(chart({ sheet: sheet.id }));
+  const second = await saveChart(chart({ sheet: sheet.id }));
+  await deleteChart(first.id);
+  await putSheetAway(sheet.id);
+  await bringBack(first.id);
+  expect((await sheetRow(sheet.id)).name).toBe('chart-first');
+  // The other one stays deleted, and can be brought back by itself.
+  expect((await deletedThings()).map(({ id }) => id)).toContain(second.id);
+  await purgeDeleted(Date.now() + 31 * 86_400_000);
+  const { tiles } = await boardModels({ tiles: [{ ...place(0), show: { chart: first.id } }], filters: [] });
+  expect(values(tiles[0])).toEqual([[30, 35]]);
 });
 
 test('what is deleted can be brought back: a sheet with its charts; after a month it is gone for good', async () => {

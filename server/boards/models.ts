@@ -23,6 +23,7 @@ import { bookVersion } from '../pictures/versions';
 import { Problem } from '../problem';
 import { asker } from '../query/run';
 import { readySheet, type ReadySheet } from '../sheets/sheets';
+import { signsOf } from './signs';
 import { doneApart } from './together';
 
 /** The least room that a picture is laid out for, in pixels. */
@@ -50,10 +51,13 @@ export async function boardModels(
   signal?: AbortSignal,
 ): Promise<BoardModels> {
   const asOf = new Date().toISOString();
+  // Before the rows are asked: what changes meanwhile is then told as new.
+  const signs = (await signsOf([board])).of(board.tiles);
   const tiles = await drawnTiles(board, { width, today }, signal);
   return {
     asOf,
     width,
+    signs: Object.fromEntries(signs),
     tiles: tiles.map((one) => ({ ...tileWords(one), ...(one.model ? { model: one.model } : {}) })),
   };
 }

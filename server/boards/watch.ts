@@ -1,10 +1,11 @@
-import { createHash } from 'node:crypto';
-import { inArray, sql } from 'drizzle-orm';
+import { inArray } from 'drizzle-orm';
 import type { Board } from '@/core/boards';
-import { otherSheets } from '@/core/spec';
 import { database } from '../db/client';
-import { boards, charts, sheets } from '../db/schema';
+import { boards } from '../db/schema';
+import { isDatabaseAway } from '../db/error';
+import { DATABASE, noteAway } from '../outage';
 import { boardModels } from './models';
+import { digest, sheetSigns, signsOf } from './signs';
 
 /** What those who watch are told: tiles whose data are new, a board that was changed, or that it was looked and nothing is new. */
 export type Change =
@@ -42,32 +43,58 @@ interface Held {
 const held = globalThis as typeof globalThis & { upChartWatch?: Held };
 const watch = (): Held => (held.upChartWatch ??= { watched: new Map(), sheets: new Map(), looking: false });
 
-/** Tells of changes of a board until what is answered is called. Nothing is looked at while nobody watches. */
-export function watchBoard(id: string, tell: Tell): () => void {
+/** What a board is made of when somebody begins to watch it. */
+export interface BoardNow {
+  readonly revision: number;
+  readonly signs: Readonly<Record<string, string>>;
+}
+
+/**
+ * Tells of changes of a board until `stop` is called. What it is made of by now is looked at before this is through: each
+ * change after that is told. Nothing is looked at while nobody watches.
+ */
+export async function watchBoard(id: string, tell: Tell): Promise<{ stop: () => void; now: BoardNow }> {
   const all = watch();
   const one = all.watched.get(id) ?? { tellers: new Set<Tell>(), lookedAt: Date.now() };
   all.watched.set(id, one);
   one.tellers.add(tell);
-  begin(all);
-  return () => {
+  const stop = () => {
     one.tellers.delete(tell);
-    if (one.tellers.size === 0) all.watched.delete(id);
+    if (one.tellers.size === 0 && all.watched.get(id) === one) all.watched.delete(id);
     endIfIdle(all);
   };
+  try {
+    await lookAt(new Map([[id, one]]));
+  } catch (error) {
+    stop();
+    throw error;
+  }
+  begin(all);
+  return { stop, now: { revision: one.revision ?? 0, signs: Object.fromEntries(one.seen ?? []) } };
 }
 
-/** Tells when a sheet is another one, by a newer file or another reading, until what is answered is called. */
-export function watchSheet(id: string, tell: () => void): () => void {
+/**
+ * Tells when a sheet is another one, by a newer file or another reading, until what is answered is called. What it is by now is
+ * looked at before this is through.
+ */
+export async function watchSheet(id: string, tell: () => void): Promise<() => void> {
   const all = watch();
   const one = all.sheets.get(id) ?? { tellers: new Set<() => void>() };
   all.sheets.set(id, one);
   one.tellers.add(tell);
-  begin(all);
-  return () => {
+  const stop = () => {
     one.tellers.delete(tell);
-    if (one.tellers.size === 0) all.sheets.delete(id);
+    if (one.tellers.size === 0 && all.sheets.get(id) === one) all.sheets.delete(id);
     endIfIdle(all);
   };
+  try {
+    await lookAtSheets(new Map([[id, one]]));
+  } catch (error) {
+    stop();
+    throw error;
+  }
+  begin(all);
+  return stop;
 }
 
 function begin(all: Held): void {
@@ -89,7 +116,8 @@ async function look(): Promise<void> {
     if (all.sheets.size > 0) await lookAtSheets(all.sheets);
   } catch (error) {
     // The database may be away for a while: it is looked again a second later.
-    console.error('Watching boards did not work:', error instanceof Error ? error.message : error);
+    if (isDatabaseAway(error)) noteAway(DATABASE, error);
+    else console.error('Watching boards:', error);
   } finally {
     all.looking = false;
   }
@@ -113,7 +141,7 @@ async function lookAt(watched: ReadonlyMap<string, Watched>): Promise<void> {
   for (const board of rows) {
     const one = watched.get(board.id);
     if (!one) continue;
-    const now = new Map(board.tiles.map((tile) => [tile.id, signs.of(tile)]));
+    const now = signs.of(board.tiles);
     const tell = (change: Change) => one.tellers.forEach((teller) => teller(change));
     if (one.revision !== undefined && one.revision !== board.revision) tell({ is: 'board' });
     else if (one.seen) {
@@ -142,53 +170,4 @@ async function lookAtTables(one: Watched, board: Pick<Board, 'tiles' | 'filters'
   const fresh = before ? [...figures].flatMap(([id, figure]) => (before.get(id) === figure ? [] : [id])) : [];
   one.figures = figures;
   tell(fresh.length > 0 ? { is: 'changed', tiles: fresh } : { is: 'looked', asOf });
-}
-
-const digest = (value: unknown): string =>
-  createHash('sha1')
-    .update(JSON.stringify(value) ?? '')
-    .digest('base64');
-
-type TileOf = Board['tiles'][number];
-
-/** What tiles are made of: one question for all charts, one for all their sheets. */
-async function signsOf(
-  rows: readonly Pick<Board, 'tiles'>[],
-): Promise<{ of: (tile: TileOf) => string; isLive: (tile: TileOf) => boolean }> {
-  const tiles = rows.flatMap((board) => board.tiles);
-  const ids = [...new Set(tiles.flatMap(({ show }) => ('chart' in show ? [show.chart] : [])))];
-  const found =
-    ids.length > 0
-      ? await database()
-          .select({ id: charts.id, revision: charts.revision, spec: charts.spec, deletedAt: charts.deletedAt })
-          .from(charts)
-          .where(inArray(charts.id, ids))
-      : [];
-  const chart = new Map(found.map((row) => [row.id, row]));
-  const sheetsIn = (tile: TileOf): string[] => {
-    const row = 'chart' in tile.show ? chart.get(tile.show.chart) : undefined;
-    return [...(row ? [row.spec.sheet, ...otherSheets(row.spec)] : []), ...(tile.onlyIf ? [tile.onlyIf.sheet] : [])];
-  };
-  const used = [...new Set(tiles.flatMap(sheetsIn))];
-  const sheet = new Map((await sheetSigns(used)).map((row) => [row.id, row]));
-  return {
-    of: (tile) => {
-      const row = 'chart' in tile.show ? chart.get(tile.show.chart) : undefined;
-      return JSON.stringify([row?.revision, row?.deletedAt, sheetsIn(tile).map((id) => sheet.get(id)?.sign)]);
-    },
-    isLive: (tile) => sheetsIn(tile).some((id) => sheet.get(id)?.live),
-  };
-}
-
-/** What tells that a sheet is another one now: its rows, its columns, its name. */
-export async function sheetSigns(ids: readonly string[]): Promise<{ id: string; sign: string; live: boolean }[]> {
-  if (ids.length === 0) return [];
-  return database()
-    .select({
-      id: sheets.id,
-      sign: sql<string>`md5(concat_ws(' ', ${sheets.tableName}, ${sheets.status}, ${sheets.rowCount}, ${sheets.columns}, ${sheets.row}, ${sheets.groupColors}, ${sheets.name}, ${sheets.deletedAt}))`,
-      live: sql<boolean>`${sheets.live} IS NOT NULL`,
-    })
-    .from(sheets)
-    .where(inArray(sheets.id, [...ids]));
 }

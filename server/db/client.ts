@@ -1,5 +1,6 @@
 import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres';
 import { Pool, types } from 'pg';
+import { DATABASE, noteAway, noteBack } from '../outage';
 import * as schema from './schema';
 
 export type Database = NodePgDatabase<typeof schema>;
@@ -23,8 +24,11 @@ function open(): Held {
   if (!url) throw new Error('DATABASE_URL is not set. Start the application with "npm run demo".');
   const pool = new Pool({ connectionString: url, max: 12 });
   // A connection that is lost while it is used tells whoever uses it; without a listener it would end the process too.
-  pool.on('connect', (client) => client.on('error', () => undefined));
-  pool.on('error', (error) => console.error('A database connection was lost:', error.message));
+  pool.on('connect', (client) => {
+    client.on('error', () => undefined);
+    noteBack(DATABASE);
+  });
+  pool.on('error', (error) => noteAway(DATABASE, error));
   return { pool, database: drizzle(pool, { schema }) };
 }
 

@@ -12,3 +12,26 @@ export function databaseError(error: unknown): DatabaseError | undefined {
     one = one.cause as typeof one;
   return typeof one?.message === 'string' ? one : undefined;
 }
+
+/** Codes of Node and of PostgreSQL (its manual, appendix A) that say that the server is not reached, stops or starts. */
+const NOT_THERE = new Set([
+  'ECONNREFUSED',
+  'ECONNRESET',
+  'ENOENT',
+  'EPIPE',
+  'ETIMEDOUT',
+  '57P01',
+  '57P02',
+  '57P03',
+  '08006',
+  '08003',
+  '08001',
+  '53300',
+]);
+
+/** Whether an error is that of a database that is away for a while. */
+export function isDatabaseAway(error: unknown): boolean {
+  const { code, message } = databaseError(error) ?? {};
+  if (code === 'ENOENT') return /connect ENOENT/.test(message ?? '');
+  return (code !== undefined && NOT_THERE.has(code)) || /Connection terminated|connection timeout/i.test(message ?? '');
+}

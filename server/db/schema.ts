@@ -118,6 +118,8 @@ export const charts = pgTable(
       .notNull()
       .references(() => sheets.id, { onDelete: 'cascade' }),
     spec: jsonb('spec').$type<ChartSpec>().notNull(),
+    /** What its maker calls it on the desk; none: as its printed title. */
+    name: text('name'),
     title: text('title').notNull(),
     form: text('form').$type<Form>().notNull(),
     revision: integer('revision').notNull().default(1),
@@ -176,6 +178,11 @@ export const sendings = pgTable(
     /** Why it was not sent, or why it was not sent yet. */
     message: text('message'),
     endedAt: timestamp('ended_at', { withTimezone: true }),
+    /** It is not tried before. */
+    tryAt: timestamp('try_at', { withTimezone: true }).notNull().defaultNow(),
+    /** Which process carries it out at present, and until when it has it (server/deliveries/queue.ts). */
+    heldBy: text('held_by'),
+    heldUntil: timestamp('held_until', { withTimezone: true }),
   },
   (table) => [uniqueIndex('sendings_once').on(table.delivery, table.dueAt), index('sendings_status').on(table.status)],
 );
@@ -202,4 +209,6 @@ export const sources = pgTable('sources', {
   user: text('user').notNull(),
   secret: text('secret').notNull(),
   createdAt: timestamp('created_at', { withTimezone: true }).notNull().defaultNow(),
+  /** Forgotten, with a way back for a while: it comes back with a sheet that lives in it. */
+  deletedAt: timestamp('deleted_at', { withTimezone: true }),
 });

@@ -3,7 +3,7 @@ import { InvalidInput, type Condition } from '@/core/spec';
 import { conditionNow } from '../charts/condition';
 import { database } from '../db/client';
 import { deliveries, sendings } from '../db/schema';
-import { send } from '../mail/send';
+import { mailRefusal, send } from '../mail/send';
 import { Problem } from '../problem';
 import { deliveryOf, endSending } from './deliveries';
 import { mailOf } from './mail';
@@ -54,7 +54,8 @@ async function carried(id: string, now: number): Promise<Outcome> {
       await endSending(id, 'skipped', not);
       return 'over';
     }
-    const sent = await send(await mailOf(delivery, messageId(id)));
+    // After a failure nothing is drawn before the mail server answers again.
+    const sent = (last !== null && (await mailRefusal())) || (await send(await mailOf(delivery, messageId(id))));
     if (sent.ok) {
       await endSending(id, 'sent', sent.refused.length > 0 ? `Not taken for ${sent.refused.join(', ')}.` : null);
       return 'over';

@@ -10,12 +10,20 @@ import { saveBoard } from '../boards/boards';
 import { deleteChart, saveChart } from '../charts/charts';
 import { database } from '../db/client';
 import { deliveries, outbox, sendings } from '../db/schema';
+import { bringBack } from '../desk/deleted';
 import { purgeOutbox, rawMessage, readMessage } from '../mail/outbox';
 import { endStandIn } from '../mail/stand-in';
 import { endDrawers } from '../pictures/beside';
 import type { ReadySheet } from '../sheets/sheets';
 import { carryOut, GIVEN_UP_MS } from './carry-out';
-import { deliveryAnswer, deliveryRow, purgeSendings, replaceDelivery, saveDelivery } from './deliveries';
+import {
+  deliveryAnswer,
+  deliveryRow,
+  listDeliveries,
+  purgeSendings,
+  replaceDelivery,
+  saveDelivery,
+} from './deliveries';
 import { fallDue, sendNow } from './queue';
 
 const SALES = 'Day,Takings\n2025-01-05,£1200.50\n2025-02-05,£900\n';
@@ -184,6 +192,46 @@ test('old messages and records of sendings go; what is still to be sent stays', 
   const kept = await database().select({ id: sendings.id }).from(sendings).where(eq(sendings.delivery, id));
   expect(kept.map((one) => one.id).sort()).toEqual(['new-sent', 'old-due']);
   expect((await inOutbox('Kept or not')).map((one) => one.id)).toEqual(['new-mail']);
+});
+
+test('a daily delivery hides no failure of a monthly one', async () => {
+  const [daily, monthly] = [await saveDelivery(delivery()), await saveDelivery(delivery())];
+  const day = (i: number) => new Date(Date.UTC(2026, 0, 1 + i));
+  await database()
+    .insert(sendings)
+    .values([
+      ...Array.from({ length: 120 }, (_, i) => ({
+        id: `daily-${i}`,
+        delivery: daily.id,
+        dueAt: day(i + 1),
+        endedAt: day(i + 1),
+        status: 'sent' as const,
+      })),
+      { id: 'monthly', delivery: monthly.id, dueAt: day(0), endedAt: day(0), status: 'failed', message: 'Refused.' },
+    ]);
+  const listed = new Map((await listDeliveries()).map((one) => [one.id, one.sent]));
+  expect(listed.get(monthly.id)).toEqual([{ at: day(0).toISOString(), ok: false, message: 'Refused.' }]);
+  expect(listed.get(daily.id)).toHaveLength(50);
+});
+
+test('the delivery of a deleted chart fails once and rests, and goes on when the chart is brought back', async () => {
+  const spec = (await database().query.charts.findFirst({ where: (one) => eq(one.id, chart) }))?.spec;
+  if (!spec) throw new Error('no chart');
+  const { id: doomed } = await saveChart(spec);
+  const now = Date.parse('2026-03-02T09:00:00Z');
+  const { id } = await saveDelivery(delivery({ what: { chart: doomed } }), now - 6 * 86_400_000);
+  await deleteChart(doomed);
+  await fallDue(now);
+  await fallDue(now + 8 * 86_400_000);
+  const resting = await deliveryAnswer(await deliveryRow(id));
+  expect(resting).toMatchObject({ paused: false, nextAt: null });
+  expect(resting.sent.map(({ message }) => message)).toEqual([
+    'There is no such chart any more: it was deleted. The delivery rests until the chart is brought back.',
+  ]);
+  // It can be changed meanwhile: what it sends was there when it was made.
+  await replaceDelivery(id, delivery({ what: { chart: doomed }, subject: 'Another' }), 1);
+  await bringBack(doomed);
+  expect((await deliveryRow(id)).nextAt?.getTime()).toBeGreaterThan(Date.now());
 });
 
 test('of two who change a delivery the second is told', async () => {

@@ -1,5 +1,6 @@
+import { isDeepStrictEqual } from 'node:util';
 import type { SavedDelivery } from '@/core/api';
-import { and, desc, eq, inArray, lt, ne, sql } from 'drizzle-orm';
+import { and, desc, eq, getTableColumns, inArray, isNotNull, isNull, lt, lte, ne, or, sql } from 'drizzle-orm';
 import { nextAfter, type Delivery } from '@/core/deliveries';
 import { InvalidInput } from '@/core/spec';
 import { boardRow } from '../boards/boards';
@@ -23,20 +24,24 @@ export const deliveryOf = ({ what, said, paused }: DeliveryRow): Delivery => ({
   ...(paused ? { paused } : {}),
 });
 
+/** The last sendings of each delivery, the newest first. */
 async function sentOf(ids: readonly string[]): Promise<Map<string, SavedDelivery['sent']>> {
   const found = new Map<string, SavedDelivery['sent']>();
   if (ids.length === 0) return found;
-  const rows = await database()
-    .select()
+  const ranked = database()
+    .select({
+      ...getTableColumns(sendings),
+      place: sql<number>`row_number() OVER (PARTITION BY ${sendings.delivery} ORDER BY ${sendings.dueAt} DESC)`.as(
+        'place',
+      ),
+    })
     .from(sendings)
-    .where(inArray(sendings.delivery, [...ids]))
-    .orderBy(desc(sendings.dueAt))
-    .limit(TOLD * ids.length);
-  for (const { delivery, status, endedAt, dueAt, message, tries } of rows) {
     // What is still to be sent is told once it did not work at the first try.
-    if (status === 'due' && tries === 0) continue;
+    .where(and(inArray(sendings.delivery, [...ids]), or(ne(sendings.status, 'due'), isNotNull(sendings.message))))
+    .as('ranked');
+  const rows = await database().select().from(ranked).where(lte(ranked.place, TOLD)).orderBy(desc(ranked.dueAt));
+  for (const { delivery, status, endedAt, dueAt, message } of rows) {
     const told = found.get(delivery) ?? [];
-    if (told.length >= TOLD) continue;
     told.push({
       at: (endedAt ?? dueAt).toISOString(),
       ok: status === 'sent',
@@ -91,15 +96,20 @@ export async function deliveryRow(id: string): Promise<DeliveryRow> {
   return row;
 }
 
-/** Whether what a delivery names is there. @throws InvalidInput */
-async function check({ what, onlyIf }: Delivery): Promise<void> {
-  const there = 'chart' in what ? chartRow(what.chart) : boardRow(what.board);
-  await there.catch((error: unknown) => {
-    if (error instanceof Problem && error.status === 404)
-      throw new InvalidInput([{ path: 'what', message: `there is no such ${'chart' in what ? 'chart' : 'board'}` }]);
-    throw error;
-  });
-  if (!onlyIf) return;
+/** Whether what is to be sent is there. @throws Problem 404 */
+export async function checkThere(what: Delivery['what']): Promise<void> {
+  await ('chart' in what ? chartRow(what.chart) : boardRow(what.board));
+}
+
+/** Whether what a delivery names newly is there: an old one can be changed also where something of it is gone. @throws InvalidInput */
+async function check({ what, onlyIf }: Delivery, before?: Delivery): Promise<void> {
+  if (!isDeepStrictEqual(what, before?.what))
+    await checkThere(what).catch((error: unknown) => {
+      if (error instanceof Problem && error.status === 404)
+        throw new InvalidInput([{ path: 'what', message: `there is no such ${'chart' in what ? 'chart' : 'board'}` }]);
+      throw error;
+    });
+  if (!onlyIf || isDeepStrictEqual(onlyIf, before?.onlyIf)) return;
   try {
     await conditionBook(onlyIf);
   } catch (error) {
@@ -131,11 +141,17 @@ export async function replaceDelivery(
   revision: number,
   now = Date.now(),
 ): Promise<DeliveryRow> {
-  await deliveryRow(id);
-  await check(delivery);
+  const before = await deliveryRow(id);
+  await check(delivery, deliveryOf(before));
+  const rests = !before.paused && before.nextAt === null;
   const [row] = await database()
     .update(deliveries)
-    .set({ ...parts(delivery, now), revision: sql`${deliveries.revision} + 1`, updatedAt: new Date() })
+    .set({
+      ...parts(delivery, now),
+      ...(rests ? { nextAt: null } : {}),
+      revision: sql`${deliveries.revision} + 1`,
+      updatedAt: new Date(),
+    })
     .where(and(eq(deliveries.id, id), eq(deliveries.revision, revision)))
     .returning();
   if (row) return row;
@@ -151,9 +167,26 @@ export async function deleteDelivery(id: string): Promise<void> {
   if (gone.length === 0) throw notFound('delivery');
 }
 
-/** The sendings that are not through yet. */
-export async function dueSendings(): Promise<{ id: string }[]> {
-  return database().select({ id: sendings.id }).from(sendings).where(eq(sendings.status, 'due'));
+const sends = (ids: readonly string[]) =>
+  or(inArray(sql`${deliveries.what} ->> 'chart'`, [...ids]), inArray(sql`${deliveries.what} ->> 'board'`, [...ids]));
+
+/** Lets the deliveries of charts and boards that were brought back fall due again. */
+export async function resumeDeliveries(ids: readonly string[], now = Date.now()): Promise<void> {
+  if (ids.length === 0) return;
+  const resting = await database()
+    .select()
+    .from(deliveries)
+    .where(and(sends(ids), eq(deliveries.paused, false), isNull(deliveries.nextAt)));
+  for (const { id, said } of resting)
+    await database()
+      .update(deliveries)
+      .set({ nextAt: new Date(nextAfter(said.every, now)) })
+      .where(and(eq(deliveries.id, id), isNull(deliveries.nextAt)));
+}
+
+/** Deletes the deliveries of charts and boards that were deleted for good. */
+export async function purgeDeliveries(ids: readonly string[]): Promise<void> {
+  if (ids.length > 0) await database().delete(deliveries).where(sends(ids));
 }
 
 /** What was decided of a sending is written once: the first word stands. */

@@ -1,83 +1,62 @@
-import PgBoss from 'pg-boss';
 import { and, eq, isNotNull, lte, sql } from 'drizzle-orm';
-import { nextAfter } from '@/core/deliveries';
+import { nextAfter, type Delivery } from '@/core/deliveries';
 import { database } from '../db/client';
 import { deliveries, sendings } from '../db/schema';
 import { newId } from '../ids';
+import { isDatabaseAway } from '../db/error';
+import { DATABASE, noteAway } from '../outage';
 import { Problem } from '../problem';
 import { carryOut } from './carry-out';
-import { dueSendings } from './deliveries';
+import { checkThere } from './deliveries';
 
-const QUEUE = 'sending';
 /** How often it is looked what is due, in ms. */
-const LOOK_MS = 10_000;
-/** A sending that did not work is tried again after so many seconds, and then after twice as many each time, up to half an hour. */
+const LOOK_MS = 1_000;
+/** A sending that did not work is tried again after so many seconds, then after twice as many each time, up to the longest. */
 const AGAIN_S = 20;
-const LONGEST_S = 1_800;
+const LONGEST_S = 120;
 /** So many are tried side by side. */
 const TOGETHER = 8;
-/** A try is given up after so many seconds. */
-const TRY_S = 120;
+/** Who carries a sending out holds it for so long, and renews it meanwhile: after a kill another one takes it over. */
+const HELD_S = 20;
+const RENEW_MS = 5_000;
 
-interface Held {
-  readonly boss: PgBoss;
-  readonly timer: NodeJS.Timeout;
-}
-const held = globalThis as typeof globalThis & { upChartDeliveries?: Promise<Held> };
+/** This process among those that carry out. */
+const HOLDER = newId();
 
-interface Job {
-  readonly sending: string;
-  readonly tries: number;
-}
+const held = globalThis as typeof globalThis & { upChartDelivering?: { stop: () => void } };
 
 /**
- * Begins to send what falls due: jobs stand in PostgreSQL (pg-boss). Sendings are the truth, and jobs of an earlier run of the
- * application are made anew from them, so that whatever was cut short goes on at once.
+ * Sends what falls due, from now on and for good: once a second what fell due is written down, and what is written down and
+ * held by nobody is carried out. A database or a mail server that is away is found again by the next look.
  */
-export function keepDelivering(): Promise<void> {
-  held.upChartDeliveries ??= begin();
-  return held.upChartDeliveries.then(() => undefined);
+export function keepDelivering(): void {
+  if (held.upChartDelivering) return;
+  let timer: NodeJS.Timeout | undefined;
+  let stopped = false;
+  const look = async () => {
+    try {
+      await fallDue(Date.now());
+      await carryOutDue();
+    } catch (error) {
+      if (isDatabaseAway(error)) noteAway(DATABASE, error);
+      else console.error('Deliveries:', error);
+    }
+    if (!stopped) timer = setTimeout(() => void look(), LOOK_MS).unref();
+  };
+  held.upChartDelivering = {
+    stop: () => {
+      stopped = true;
+      clearTimeout(timer);
+    },
+  };
+  void look();
 }
-
-async function begin(): Promise<Held> {
-  const boss = new PgBoss({
-    connectionString: process.env.DATABASE_URL ?? '',
-    schema: 'jobs',
-    max: 3,
-    maintenanceIntervalSeconds: 300,
-    archiveCompletedAfterSeconds: 3_600,
-    deleteAfterDays: 2,
-  });
-  boss.on('error', (error) => console.error('Deliveries:', error.message));
-  await boss.start();
-  await boss.createQueue(QUEUE).catch(() => undefined);
-  await database().execute(sql`DELETE FROM jobs.job WHERE name = ${QUEUE}`);
-  for (const { id } of await dueSendings()) await put(boss, { sending: id, tries: 0 }, 0);
-  await boss.work<Job>(QUEUE, { pollingIntervalSeconds: 0.5, batchSize: TOGETHER }, async (jobs) => {
-    await Promise.all(jobs.map(({ data }) => tried(boss, data)));
-  });
-  const look = () =>
-    lookForDue(Date.now()).catch((error: unknown) => console.error('Deliveries:', (error as Error).message));
-  await look();
-  return { boss, timer: setInterval(() => void look(), LOOK_MS).unref() };
-}
-
-/** Tries a sending; what did not work is put back for later. */
-async function tried(boss: PgBoss, job: Job): Promise<void> {
-  const outcome = await carryOut(job.sending).catch((error: unknown) => {
-    console.error('A delivery could not be made ready:', error);
-    return 'again' as const;
-  });
-  if (outcome === 'again')
-    await put(boss, { ...job, tries: job.tries + 1 }, Math.min(AGAIN_S * 2 ** job.tries, LONGEST_S));
-}
-
-const put = (boss: PgBoss, job: Job, inSeconds: number) =>
-  boss.send(QUEUE, job, { startAfter: inSeconds, retryLimit: 3, retryDelay: AGAIN_S, expireInSeconds: TRY_S });
 
 /**
  * Writes down what fell due, and when each delivery falls due next, in one transaction: whoever is killed before or after it
- * loses nothing and sends nothing twice. What fell due while the application did not run goes out once. Answers the sendings.
+ * loses nothing and sends nothing twice. What fell due while the application did not run goes out once. A delivery of a chart
+ * or board that was deleted is recorded as failed once and rests until that is brought back (`resumeDeliveries`). Answers the
+ * sendings.
  */
 export async function fallDue(now: number): Promise<string[]> {
   return database().transaction(async (within) => {
@@ -87,41 +66,103 @@ export async function fallDue(now: number): Promise<string[]> {
       .where(and(eq(deliveries.paused, false), isNotNull(deliveries.nextAt), lte(deliveries.nextAt, new Date(now))))
       .for('update', { skipLocked: true });
     const ids: string[] = [];
-    for (const { id, said, nextAt } of due) {
+    for (const { id, what, said, nextAt } of due) {
+      const gone = await goneBy(what);
       const [sending] = await within
         .insert(sendings)
-        .values({ id: newId(), delivery: id, dueAt: nextAt ?? new Date(now) })
+        .values({
+          id: newId(),
+          delivery: id,
+          dueAt: nextAt ?? new Date(now),
+          ...(gone ? { status: 'failed' as const, message: gone, endedAt: new Date(now) } : {}),
+        })
         .onConflictDoNothing()
         .returning({ id: sendings.id });
-      if (sending) ids.push(sending.id);
+      if (sending && !gone) ids.push(sending.id);
       await within
         .update(deliveries)
-        .set({ nextAt: new Date(nextAfter(said.every, now)) })
+        .set({ nextAt: gone ? null : new Date(nextAfter(said.every, now)) })
         .where(eq(deliveries.id, id));
     }
     return ids;
   });
 }
 
-async function lookForDue(now: number): Promise<void> {
-  const ids = await fallDue(now);
-  const { boss } = (await held.upChartDeliveries) ?? {};
-  if (boss) for (const id of ids) await put(boss, { sending: id, tries: 0 }, 0);
+/** Why what a delivery sends is not there any more; nothing where it is. */
+async function goneBy(what: Delivery['what']): Promise<string | undefined> {
+  try {
+    await checkThere(what);
+    return undefined;
+  } catch (error) {
+    if (!(error instanceof Problem && error.status === 404)) throw error;
+    const thing = 'chart' in what ? 'chart' : 'board';
+    return `There is no such ${thing} any more: it was deleted. The delivery rests until the ${thing} is brought back.`;
+  }
 }
 
-/** Sends a delivery now, also one that is paused; its condition holds. What does not work at once is left to the queue. @throws Problem 404 */
+/** Carries out what is due, may be tried by now and is held by nobody, as many side by side as may be. */
+async function carryOutDue(): Promise<void> {
+  for (;;) {
+    const taken = await take(TOGETHER);
+    if (taken.length === 0) return;
+    await Promise.all(taken.map(tried));
+  }
+}
+
+/** Takes hold of sendings that are due, the oldest first. Answers their ids. */
+async function take(most: number): Promise<string[]> {
+  const { rows } = await database().execute<{ id: string }>(sql`
+    UPDATE sendings SET held_by = ${HOLDER}, held_until = now() + ${`${HELD_S} seconds`}::interval
+    WHERE id IN (
+      SELECT id FROM sendings
+      WHERE status = 'due' AND try_at <= now() AND (held_until IS NULL OR held_until < now())
+      ORDER BY due_at LIMIT ${most} FOR UPDATE SKIP LOCKED)
+    RETURNING id`);
+  return rows.map(({ id }) => id);
+}
+
+/** Tries a sending that is held; what did not work is put back for later. */
+async function tried(id: string): Promise<void> {
+  const renewing = setInterval(
+    () => void hold(id, sql`now() + ${`${HELD_S} seconds`}::interval`).catch(() => undefined),
+    RENEW_MS,
+  );
+  try {
+    const outcome = await carryOut(id).catch((error: unknown) => {
+      console.error('A delivery could not be made ready:', error);
+      return 'again' as const;
+    });
+    if (outcome === 'again') await putBack(id);
+  } finally {
+    clearInterval(renewing);
+    await hold(id, sql`NULL`).catch(() => undefined);
+  }
+}
+
+const hold = (id: string, until: ReturnType<typeof sql>) =>
+  database().execute(sql`UPDATE sendings SET held_until = ${until} WHERE id = ${id} AND held_by = ${HOLDER}`);
+
+/** A sending is tried again after a while that doubles with each try. */
+const putBack = (id: string) =>
+  database().execute(sql`
+    UPDATE sendings
+    SET try_at = now() + make_interval(secs => least(${AGAIN_S} * power(2, least(greatest(tries - 1, 0), 10)), ${LONGEST_S}))
+    WHERE id = ${id} AND status = 'due'`);
+
+/** Sends a delivery now, also one that is paused; its condition holds. What does not work at once is tried again. @throws Problem 404, 409 */
 export async function sendNow(delivery: string): Promise<void> {
   const [sending] = await database()
     .insert(sendings)
-    .values({ id: newId(), delivery, dueAt: new Date(), now: true })
+    .values({
+      id: newId(),
+      delivery,
+      dueAt: new Date(),
+      now: true,
+      heldBy: HOLDER,
+      heldUntil: sql`now() + ${`${HELD_S} seconds`}::interval`,
+    })
     .onConflictDoNothing()
     .returning({ id: sendings.id });
   if (!sending) throw new Problem(409, 'It is being sent', 'This delivery is being sent this very moment.');
-  const outcome = await carryOut(sending.id).catch((error: unknown) => {
-    console.error('A delivery could not be made ready:', error);
-    return 'again' as const;
-  });
-  if (outcome === 'over') return;
-  const { boss } = (await held.upChartDeliveries) ?? {};
-  if (boss) await put(boss, { sending: sending.id, tries: 1 }, AGAIN_S);
+  await tried(sending.id);
 }

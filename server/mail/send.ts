@@ -1,4 +1,4 @@
-import nodemailer, { type SendMailOptions } from 'nodemailer';
+import nodemailer, { type SendMailOptions, type Transporter } from 'nodemailer';
 import { standIn } from './stand-in';
 
 /** A mail server that says nothing for so long is given up for this time, in ms. */
@@ -21,31 +21,44 @@ async function server(): Promise<{ url: string; shipped: boolean }> {
     : { url: `smtp://127.0.0.1:${(await standIn()).port}`, shipped: true };
 }
 
+/** Works with a connection to the server that mail goes to. */
+async function connected<T>(work: (transport: Transporter) => Promise<T>): Promise<T> {
+  const { url, shipped } = await server();
+  const at = new URL(url);
+  const transport = nodemailer.createTransport({
+    host: at.hostname,
+    port: Number(at.port) || (at.protocol === 'smtps:' ? 465 : 25),
+    secure: at.protocol === 'smtps:',
+    ignoreTLS: shipped,
+    ...(at.username ? { auth: { user: decodeURIComponent(at.username), pass: decodeURIComponent(at.password) } } : {}),
+    connectionTimeout: CONNECT_MS,
+    greetingTimeout: CONNECT_MS,
+    socketTimeout: SILENT_MS,
+    disableFileAccess: true,
+    disableUrlAccess: true,
+  });
+  try {
+    return await work(transport);
+  } finally {
+    transport.close();
+  }
+}
+
 /** Hands a mail to the server. Never throws: what went wrong is answered in words. */
 export async function send(mail: SendMailOptions): Promise<Sent> {
   try {
-    const { url, shipped } = await server();
-    const at = new URL(url);
-    const transport = nodemailer.createTransport({
-      host: at.hostname,
-      port: Number(at.port) || (at.protocol === 'smtps:' ? 465 : 25),
-      secure: at.protocol === 'smtps:',
-      ignoreTLS: shipped,
-      ...(at.username
-        ? { auth: { user: decodeURIComponent(at.username), pass: decodeURIComponent(at.password) } }
-        : {}),
-      connectionTimeout: CONNECT_MS,
-      greetingTimeout: CONNECT_MS,
-      socketTimeout: SILENT_MS,
-      disableFileAccess: true,
-      disableUrlAccess: true,
-    });
-    try {
-      const { rejected } = await transport.sendMail(mail);
-      return { ok: true, refused: rejected.map(String) };
-    } finally {
-      transport.close();
-    }
+    const { rejected } = await connected((transport) => transport.sendMail(mail));
+    return { ok: true, refused: (rejected ?? []).map(String) };
+  } catch (error) {
+    return refusalOf(error);
+  }
+}
+
+/** Why the mail server takes nothing at present; nothing where it would. */
+export async function mailRefusal(): Promise<Extract<Sent, { ok: false }> | undefined> {
+  try {
+    await connected((transport) => transport.verify());
+    return undefined;
   } catch (error) {
     return refusalOf(error);
   }

@@ -4,6 +4,7 @@ import PostalMime from 'postal-mime';
 import { database } from '../db/client';
 import { outbox } from '../db/schema';
 import { newId } from '../ids';
+import { keptOnce } from '../outage';
 
 /** A mail larger than this is refused, in bytes. */
 const MOST_BYTES = 40 * 1024 * 1024;
@@ -12,14 +13,18 @@ interface Held {
   readonly server: SMTPServer;
   readonly port: number;
 }
-const held = globalThis as typeof globalThis & { upChartMail?: Promise<Held> };
+const held = globalThis as typeof globalThis & { upChartMail?: ReturnType<typeof keptOnce<Held>> };
+/** One for the process; one that could not begin is begun anew by the next mail. */
+const running = () => (held.upChartMail ??= keptOnce(begin));
 
 /**
  * The mail server that ships with the application: on loopback, for senders of this machine alone. It sends nothing on; what
  * it takes in is the outbox. A message that comes twice (its Message-ID, RFC 5322, 3.6.4) stands there once.
  */
-export function standIn(): Promise<Held> {
-  held.upChartMail ??= new Promise<Held>((resolve, reject) => {
+export const standIn = (): Promise<Held> => running().get();
+
+function begin(): Promise<Held> {
+  return new Promise<Held>((resolve, reject) => {
     const server = new SMTPServer({
       authOptional: true,
       disabledCommands: ['AUTH', 'STARTTLS'],
@@ -51,7 +56,6 @@ export function standIn(): Promise<Held> {
     });
     server.server.once('error', reject);
   });
-  return held.upChartMail;
 }
 
 async function takeIn(content: Buffer, from: string, to: string[]): Promise<void> {
@@ -64,7 +68,7 @@ async function takeIn(content: Buffer, from: string, to: string[]): Promise<void
 
 /** Ends the stand-in: tests end with it. */
 export async function endStandIn(): Promise<void> {
-  const running = await held.upChartMail;
-  held.upChartMail = undefined;
-  await new Promise<void>((resolve) => (running ? running.server.close(() => resolve()) : resolve()));
+  const { server } = await standIn();
+  running().forget();
+  await new Promise<void>((resolve) => server.close(() => resolve()));
 }

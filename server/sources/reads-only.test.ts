@@ -6,7 +6,8 @@ import { modelOf } from '../charts/model';
 import { openBook } from '../charts/book';
 import { deleteSheet } from '../sheets/deleting';
 import { readySheet, rowsOf } from '../sheets/sheets';
-import { poolOf, addSource, deleteSource, openRelation } from './sources';
+import { deleteSource } from './forget';
+import { poolOf, addSource, openRelation } from './sources';
 import { parseAddress, reading } from './connection';
 
 /** The test's own database stands in for a firm's. */

@@ -1,20 +1,15 @@
 import { Client } from 'pg';
+import type { ChartSpec } from '@/core/spec';
 import { cleanUp, drawn } from '@/testing/sheets';
+import { chartRow, saveChart } from '../charts/charts';
 import { database } from '../db/client';
 import { sources } from '../db/schema';
+import { bringBack } from '../desk/deleted';
 import { correctColumn } from '../sheets/changes';
 import { deleteSheet } from '../sheets/deleting';
 import { readySheet, rowsOf, sheetRow } from '../sheets/sheets';
-import {
-  addSource,
-  changeSource,
-  countAnew,
-  deleteSource,
-  firstRows,
-  listSources,
-  openRelation,
-  tablesOf,
-} from './sources';
+import { deleteSource } from './forget';
+import { addSource, changeSource, countAnew, firstRows, listSources, openRelation, tablesOf } from './sources';
 
 /** The test's own database stands in for a firm's: a schema of its own, read by a user of its own. */
 const url = new URL(process.env.DATABASE_URL ?? '');
@@ -208,4 +203,26 @@ test('columns of any type open: what has no meaning in a chart is text', async (
           })
         ).across.values.length,
       ).toBeGreaterThan(0);
+});
+
+test('a source that is forgotten comes back with a sheet that lives in it, and that sheet with its charts', async () => {
+  const sheet = await open({ schema: 'firm', table: 'deliveries' });
+  const spec: ChartSpec = {
+    version: 1,
+    sheet: sheet.id,
+    across: { as: 'group', column: 'c2' },
+    layers: [{ id: 'l1', amount: { column: 'c3' }, summary: 'sum', shape: 'column', side: 'left' }],
+    filters: [],
+    scales: { left: { fit: 'zero' } },
+    text: {},
+  };
+  const chart = await saveChart(spec);
+  await deleteSource(source);
+  expect((await listSources()).map(({ id }) => id)).not.toContain(source);
+  await expect(chartRow(chart.id)).rejects.toMatchObject({ status: 404 });
+  await bringBack(sheet.id);
+  expect((await chartRow(chart.id)).id).toBe(chart.id);
+  expect((await drawn(sheet, spec)).series[0].values.length).toBeGreaterThan(0);
+  // The other sheets of the source went with it, and are deleted for good with it.
+  for (const id of opened) await bringBack(id).catch(() => undefined);
 });

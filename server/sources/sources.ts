@@ -1,5 +1,5 @@
 import type { Source, SourceTable } from '@/core/api';
-import { and, desc, eq, sql } from 'drizzle-orm';
+import { and, desc, eq, isNull, sql } from 'drizzle-orm';
 import { drizzle } from 'drizzle-orm/node-postgres';
 import type { Pool, PoolClient } from 'pg';
 import { database } from '../db/client';
@@ -35,7 +35,8 @@ export async function addSource(address: string, name?: string): Promise<Source>
   const kept = await sameSource(parts);
   if (kept) {
     await closeSource(id);
-    return keepChanged(kept.id, { secret: await encrypt(password), ...(name?.trim() ? { name: name.trim() } : {}) });
+    const named = name?.trim() ? { name: name.trim() } : {};
+    return keepChanged(kept.id, { secret: await encrypt(password), deletedAt: null, ...named });
   }
   const [row] = await database()
     .insert(sources)
@@ -108,21 +109,20 @@ export async function countAnew(sheet: SheetRow): Promise<void> {
 }
 
 export async function listSources(): Promise<Source[]> {
-  return (await database().select().from(sources).orderBy(desc(sources.createdAt))).map(answer);
+  const rows = await database()
+    .select()
+    .from(sources)
+    .where(isNull(sources.deletedAt))
+    .orderBy(desc(sources.createdAt));
+  return rows.map(answer);
 }
 
-/** Forgets a source and the sheets that live in it. Nothing in the source itself changes. @throws Problem 404 */
-export async function deleteSource(id: string): Promise<void> {
-  await sourceRow(id);
-  await database()
-    .delete(sheets)
-    .where(sql`${sheets.live} ->> 'source' = ${id}`);
-  await database().delete(sources).where(eq(sources.id, id));
-  await closeSource(id);
-}
-
-async function sourceRow(id: string): Promise<SourceRow> {
-  const [row] = await database().select().from(sources).where(eq(sources.id, id));
+/** @throws Problem 404 */
+export async function sourceRow(id: string): Promise<SourceRow> {
+  const [row] = await database()
+    .select()
+    .from(sources)
+    .where(and(eq(sources.id, id), isNull(sources.deletedAt)));
   if (!row) throw notFound('database');
   return row;
 }

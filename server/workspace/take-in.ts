@@ -172,7 +172,10 @@ async function sourceId({ name, host, port, database: db, user }: KeptSource): P
     .select({ id: sources.id })
     .from(sources)
     .where(and(eq(sources.host, host), eq(sources.port, port), eq(sources.database, db), eq(sources.user, user)));
-  if (known) return known.id;
+  if (known) {
+    await database().update(sources).set({ deletedAt: null }).where(eq(sources.id, known.id));
+    return known.id;
+  }
   const id = newId();
   await database()
     .insert(sources)

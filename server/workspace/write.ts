@@ -37,7 +37,7 @@ async function workspaceNow(): Promise<Workspace> {
     database().select().from(charts).where(isNull(charts.deletedAt)),
     database().select().from(boards).where(isNull(boards.deletedAt)),
     database().select().from(deliveries),
-    database().select().from(sources),
+    database().select().from(sources).where(isNull(sources.deletedAt)),
   ]);
   const there = new Set<string>();
   for (const { id, file, live } of ofSheets) if (live || existsSync(await receivedFile(file))) there.add(id);

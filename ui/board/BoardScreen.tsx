@@ -31,7 +31,7 @@ interface Props {
 /** A board: charts, figures and notes side by side, kept up to date. */
 export function BoardScreen({ id, first, atOnce }: Props) {
   const saved = useBoard(id, first);
-  if (saved.error)
+  if (saved.error && !saved.data)
     return (
       <>
         <TopBar path={[{ words: 'Desk', href: '/' }, { words: 'Board' }]} />
@@ -61,7 +61,6 @@ function Loaded({ board, atOnce: came }: { board: SavedBoard; atOnce: BoardAtOnc
   const place = useRef<HTMLDivElement>(null);
   const measured = useElementSize(place).width;
   const width = measured || (atOnce?.width ?? 0);
-  const live = useLive(board.id);
   const { full, toggle } = useFullScreen();
   const [draft, setDraft] = useState<readonly Tile[]>();
   const [filters, setFilters] = useState<readonly Filter[]>();
@@ -74,6 +73,7 @@ function Loaded({ board, atOnce: came }: { board: SavedBoard; atOnce: BoardAtOnc
     ...(changedTiles ? { tiles: changedTiles } : {}),
     ...(changedFilters ? { filters: changedFilters } : {}),
   });
+  const live = useLive(board.id, { revision: board.revision, signs: models.data?.signs });
   const drawn = useMemo(() => new Map((models.data?.tiles ?? []).map((tile) => [tile.id, tile])), [models.data]);
   const asItCame = atOnce?.width === width && !changedTiles && !changedFilters;
   const seen = useMemo(

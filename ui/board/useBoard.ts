@@ -1,8 +1,8 @@
-import { useMemo, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { keepPreviousData, skipToken, useQuery, useQueryClient } from '@tanstack/react-query';
 import type { Board } from '@/core/boards';
 import type { Filter } from '@/core/spec';
-import { api, type SavedBoard } from '../api';
+import { api, type BoardModels, type SavedBoard } from '../api';
 import { useEvents, type Line } from '../theme/useEvents';
 
 /** A saved board, kept as it is on the server. */
@@ -37,18 +37,42 @@ export function useBoardModels(board: SavedBoard | undefined, { width, tiles, fi
   });
 }
 
-/** Follows what the server tells of a board: new data are asked for within a moment. Answers how the connection is. */
-export function useLive(id: string): { line: Line; asOf?: string } {
+/** What a board is made of: its revision, and a sign for each of its tiles. */
+interface MadeOf {
+  readonly revision: number;
+  readonly signs: BoardModels['signs'];
+}
+
+/**
+ * Follows what the server tells of a board: new data are asked for within a moment. What changed between the answer that is
+ * shown and the begin of the stream shows in what the stream begins with. Answers how the connection is.
+ */
+export function useLive(id: string, shown: Partial<MadeOf>): { line: Line; asOf?: string } {
   const client = useQueryClient();
   const [asOf, setAsOf] = useState<string>();
+  const [begun, setBegun] = useState<MadeOf>();
   const board = () => void client.invalidateQueries({ queryKey: ['board', id] });
   const models = () => void client.invalidateQueries({ queryKey: ['board-models', id] });
   const line = useEvents(`/api/boards/${id}/changes`, {
-    on: { changed: models, board, looked: (data) => setAsOf((data as { asOf: string }).asOf) },
+    on: {
+      begun: (data) => setBegun(data as MadeOf),
+      changed: models,
+      board,
+      looked: (data) => setAsOf((data as { asOf: string }).asOf),
+    },
     onBack: () => {
       board();
       models();
     },
   });
+  const { revision, signs } = shown;
+  const compared = useRef<MadeOf>(undefined);
+  useEffect(() => {
+    if (!begun || compared.current === begun || revision === undefined || !signs) return;
+    compared.current = begun;
+    if (begun.revision > revision) void client.invalidateQueries({ queryKey: ['board', id] });
+    if (Object.entries(begun.signs).some(([tile, sign]) => signs[tile] !== undefined && signs[tile] !== sign))
+      void client.invalidateQueries({ queryKey: ['board-models', id] });
+  }, [begun, revision, signs, client, id]);
   return useMemo(() => ({ line, ...(asOf ? { asOf } : {}) }), [line, asOf]);
 }

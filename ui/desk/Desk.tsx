@@ -7,6 +7,7 @@ import { skipToken, useQuery } from '@tanstack/react-query';
 import { api } from '../api';
 import { TopBar } from '../theme/TopBar';
 import { useKept } from '../theme/useKept';
+import { whileAway } from '../theme/whileAway';
 import { BoardShelf } from './BoardShelf';
 import { ChartShelf } from './ChartShelf';
 import styles from './Desk.module.css';
@@ -24,7 +25,8 @@ export function Desk() {
     queryKey: ['sheets'],
     queryFn: api.sheets,
     staleTime: 0,
-    refetchInterval: ({ state }) => (state.data?.some((sheet) => sheet.status === 'reading') ? 700 : false),
+    refetchInterval: (query) =>
+      query.state.data?.some((sheet) => sheet.status === 'reading') && !query.state.error ? 700 : whileAway(query),
   });
   const charts = useQuery({ queryKey: ['charts'], queryFn: api.charts, staleTime: 0 });
   const boards = useQuery({ queryKey: ['boards'], queryFn: api.boards, staleTime: 0 });

@@ -5,12 +5,15 @@ import { App, ConfigProvider } from 'antd';
 import enGB from 'antd/locale/en_GB';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { theme } from './tokens';
+import { whileAway } from './whileAway';
 
 export function Providers({ children }: { children: ReactNode }) {
   const [client] = useState(() =>
     withDrawings(
       new QueryClient({
-        defaultOptions: { queries: { retry: false, refetchOnWindowFocus: false, staleTime: 30_000 } },
+        defaultOptions: {
+          queries: { retry: false, refetchOnWindowFocus: false, staleTime: 30_000, refetchInterval: whileAway },
+        },
       }),
     ),
   );

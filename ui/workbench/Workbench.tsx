@@ -92,7 +92,10 @@ function Bench({ sheet, kept }: { sheet: Sheet; kept: string }) {
     () => void client.invalidateQueries({ queryKey: ['sheet', sheet.id] }),
     [client, sheet.id],
   );
-  useEvents(`/api/sheets/${sheet.id}/changes`, { on: { changed }, onBack: changed });
+  const begun = (data: unknown) => {
+    if ((data as { version: string }).version !== sheet.version) changed();
+  };
+  useEvents(`/api/sheets/${sheet.id}/changes`, { on: { begun, changed }, onBack: changed });
   const holder = useRef<HTMLElement>(null);
   const size = useElementSize(holder);
   const picking = usePicking(sheet, size);

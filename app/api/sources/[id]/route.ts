@@ -1,7 +1,8 @@
 import { handled } from '@/server/handled';
 import { jsonBody } from '@/server/problem';
+import { deleteSource } from '@/server/sources/forget';
 import { parseSourceChange } from '@/server/sources/input';
-import { changeSource, deleteSource } from '@/server/sources/sources';
+import { changeSource } from '@/server/sources/sources';
 
 export const dynamic = 'force-dynamic';
 

@@ -1,12 +1,21 @@
 import { watchSheet } from '@/server/boards/watch';
 import { eventStream } from '@/server/events';
 import { handled } from '@/server/handled';
-import { sheetRow } from '@/server/sheets/sheets';
+import { sheetAnswer, sheetRow } from '@/server/sheets/sheets';
 
 export const dynamic = 'force-dynamic';
 
-/** Tells when a sheet is another one: by a newer file, or another reading. */
+/** Tells which version of a sheet there is by now, and then when it is another one: by a newer file, or another reading. */
 export const GET = handled(async (request: Request, { params }: { params: Promise<{ id: string }> }) => {
   const { id } = await sheetRow((await params).id);
-  return eventStream(request.signal, (send) => watchSheet(id, () => send('changed', {})));
+  let early = 0;
+  let tell = (): void => void early++;
+  const stop = await watchSheet(id, () => tell());
+  const { version } = sheetAnswer(await sheetRow(id));
+  return eventStream(request.signal, (send) => {
+    tell = () => send('changed', {});
+    send('begun', { version });
+    if (early > 0) tell();
+    return stop;
+  });
 });
