@@ -33,6 +33,7 @@ import type {
   Suggestion,
   SavedChart,
   ListedChart,
+  ChartUses,
   Grains,
   Differences,
 } from '@/core/api';
@@ -186,9 +187,11 @@ export const api = {
     call<{ pictures: Picture[] }>('/api/pictures', json('POST', { charts, width, height })).then(
       ({ pictures }) => pictures,
     ),
-  saveChart: (spec: ChartSpec) => call<SavedChart>('/api/charts', json('POST', { spec })),
-  replaceChart: (id: string, spec: ChartSpec, revision: number) =>
-    call<SavedChart>(`/api/charts/${id}`, json('PUT', { spec }, { 'if-match': `"${revision}"` })),
+  saveChart: (spec: ChartSpec, name?: string) => call<SavedChart>('/api/charts', json('POST', { spec, name })),
+  chartUses: (id: string) => call<ChartUses>(`/api/charts/${id}/uses`),
+  /** Without a name it keeps its own. */
+  replaceChart: (id: string, spec: ChartSpec, revision: number, name?: string) =>
+    call<SavedChart>(`/api/charts/${id}`, json('PUT', { spec, name }, { 'if-match': `"${revision}"` })),
   deleteChart: (id: string) => call<void>(`/api/charts/${id}`, { method: 'DELETE' }),
   picture: (spec: ChartSpec, kind: PictureKind, size: { width: number; height: number; zoom: number }) =>
     callBlob(`/api/picture.${kind}`, json('POST', { spec, ...size })),
@@ -204,8 +207,8 @@ export const api = {
     call<BoardModels>(`/api/boards/${id}/models`, { ...json('POST', { width, ...draft }), signal }),
   boardPicture: (id: string, kind: 'png' | 'pdf', zoom = 1) =>
     callBlob(`/api/boards/${id}/picture.${kind}?zoom=${zoom}`, {}),
-  condition: (condition: Condition, signal?: AbortSignal) =>
-    call<ConditionNow>('/api/condition', { ...json('POST', condition), signal }),
+  condition: (condition: Condition, zone: string, signal?: AbortSignal) =>
+    call<ConditionNow>(`/api/condition?zone=${encodeURIComponent(zone)}`, { ...json('POST', condition), signal }),
   /** @param of those of a chart or a board */
   deliveries: (of?: string) =>
     call<{ deliveries: SavedDelivery[] }>(`/api/deliveries${of ? `?of=${of}` : ''}`).then(

@@ -273,8 +273,17 @@ export interface SavedChart {
   id: string;
   spec: ChartSpec;
   revision: number;
+  /** What its maker calls it; none: as its printed title. */
+  name?: string;
+}
+/** What loses a chart when it is deleted. */
+export interface ChartUses {
+  boards: { id: string; name: string }[];
+  deliveries: { id: string; to: readonly string[] }[];
 }
 export interface ListedChart {
+  /** What it is called: the name that its maker gave it, else its printed title. */
+  name: string;
   /** What it is filed under. */
   labels?: string[];
   id: string;

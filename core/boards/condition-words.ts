@@ -1,6 +1,6 @@
 import { LOCALE } from '../calendar';
 import { writeValue } from '../layout';
-import { conditionSpec } from '../shaping';
+import { conditionSpec, type AmountOver } from '../shaping';
 import {
   column,
   CONDITION_WORDS,
@@ -12,8 +12,14 @@ import {
   type Sources,
 } from '../spec';
 
+/** How the figure of a condition stands: "£3,210.00", "£0.00, since there are no such rows". */
+export function standingWords({ value, rows }: AmountOver, condition: Condition, sources: Sources): string {
+  const words = figureWords(value, condition, sources);
+  return rows > 0 ? words : `${words}, since there are no such rows`;
+}
+
 /** A figure of a sheet in the words of its unit; "nothing" where there is none. */
-export function figureWords(value: number | null, condition: Condition, sources: Sources): string {
+function figureWords(value: number | null, condition: Condition, sources: Sources): string {
   if (value === null) return 'nothing';
   const [layer] = conditionSpec(condition, sources).layers;
   return writeValue(value, layerUnit(layer, sources), undefined, LOCALE);

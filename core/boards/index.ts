@@ -1,6 +1,6 @@
 export * from './board';
 export * from './boxes';
-export { conditionWords, figureWords } from './condition-words';
+export { conditionWords, standingWords } from './condition-words';
 export { boardFilterWords } from './filter-words';
 export * from './filters';
 export { isSafeAddress, parseBoard } from './input';

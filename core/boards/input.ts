@@ -133,20 +133,34 @@ function tileErrors({ x, y, w, h, opens }: Tile, i: number): InputError[] {
     ...(x + w > COLUMNS ? [{ path: `tiles.${i}.w`, message: `reaches past column ${COLUMNS}` }] : []),
     ...(y + h > MOST_ROWS ? [{ path: `tiles.${i}.h`, message: `reaches past row ${MOST_ROWS}` }] : []),
     ...(typeof opens === 'object' && !isSafeAddress(opens.address)
-      ? [{ path: `tiles.${i}.opens.address`, message: 'must begin with https:// or mailto: and be a whole address' }]
+      ? [
+          {
+            path: `tiles.${i}.opens.address`,
+            message: 'must be a whole address that begins with https:// or mailto:, or with http:// inside the house',
+          },
+        ]
       : []),
   ];
 }
 
-/** Whether an address may be opened from a board: https, or a mail to be written; nothing that runs. */
+/** Whether an address may be opened from a board: https, http inside the house, or a mail to be written; nothing that runs. */
 export function isSafeAddress(address: string): boolean {
   // What a browser would leave out or cut off on the way is no address that its user saw.
   // eslint-disable-next-line no-control-regex
   if (/[\u0000-\u0020\u007f]/.test(address) || !URL.canParse(address)) return false;
   const { protocol, hostname, username, password } = new URL(address);
-  if (protocol === 'https:') return hostname !== '' && username === '' && password === '';
+  if (protocol === 'https:' || protocol === 'http:')
+    return hostname !== '' && username === '' && password === '' && (protocol === 'https:' || isOfTheHouse(hostname));
   return protocol === 'mailto:' && /^mailto:[^?@]+@[^?@]+(\?|$)/i.test(address) && !/%0[ad]/i.test(address);
 }
+
+/** Names that are never given out to the world: one word, `.local` (RFC 6762), `.home.arpa` (RFC 8375), `.internal` (ICANN 2024), `.lan` and `.intranet` (common practice, no source). */
+const HOUSE_NAMES = /^[^.:[\]]+$|\.(local|home\.arpa|internal|lan|intranet|localhost)\.?$/i;
+/** Addresses of a house: RFC 1918, loopback and link-local of IPv4; unique local, loopback and link-local of IPv6 (RFC 4193, 4291). */
+const HOUSE_NUMBERS =
+  /^(10\.|127\.|169\.254\.|192\.168\.|172\.(1[6-9]|2\d|3[01])\.)[\d.]+$|^\[(::1|f[cd][0-9a-f]{2}:[0-9a-f:]*|fe[89ab][0-9a-f]:[0-9a-f:]*)\]$/i;
+
+const isOfTheHouse = (hostname: string): boolean => HOUSE_NAMES.test(hostname) || HOUSE_NUMBERS.test(hostname);
 
 function twice(tiles: readonly Tile[]): InputError[] {
   return tiles.flatMap(({ id }, i) =>

@@ -1,4 +1,4 @@
 export * from './delivery';
-export { parseDelivery } from './input';
+export { isMailAddress, parseDelivery } from './input';
 export { everyWords, nextAfter } from './next';
 export { instantOf, isZone, localAt } from './zone';

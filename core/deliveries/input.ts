@@ -6,6 +6,7 @@ import {
   IsBoolean,
   IsDefined,
   IsEmail,
+  isEmail,
   IsIn,
   IsInt,
   IsOptional,
@@ -63,6 +64,8 @@ class OfBoard implements Input<Extract<Delivery['what'], { board: string }>> {
 const ONE_LINE = /^[^\u0000-\u001f\u007f\u0085\u2028\u2029]*$/;
 const MAIL = '$property must be addresses such as name@example.org';
 
+const ADDRESS = { allow_display_name: false, require_tld: false } as const;
+
 class DeliveryInput implements Input<Delivery> {
   @IsDefined()
   @Nested(
@@ -76,7 +79,7 @@ class DeliveryInput implements Input<Delivery> {
   @ArrayMinSize(1, { message: 'to must name somebody' })
   @ArrayMaxSize(50)
   @ArrayUnique()
-  @IsEmail({ allow_display_name: false, require_tld: false }, { each: true, message: MAIL })
+  @IsEmail(ADDRESS, { each: true, message: MAIL })
   @Matches(ONE_LINE, { each: true, message: MAIL })
   to: unknown;
   @IsOptional()
@@ -90,6 +93,9 @@ class DeliveryInput implements Input<Delivery> {
   @IsOptional() @Nested(() => ConditionInput) onlyIf: unknown;
   @IsOptional() @IsBoolean() paused: unknown;
 }
+
+/** Whether a text is an address that a mail can be sent to: name@example.org. */
+export const isMailAddress = (text: string): boolean => isEmail(text, ADDRESS) && ONE_LINE.test(text);
 
 /** Where null stands for what is blank. */
 const BLANKS = /^onlyIf\.filters\.\d+\.(?:keep\.\d+|from|to)$/;

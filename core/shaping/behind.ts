@@ -91,7 +91,7 @@ function* behindPlace(shaped: Shaped, spec: ChartSpec, id: SeriesId | undefined,
   ];
   const amount =
     series.layer.per === undefined
-      ? yield* amountOver(series.layer, portion, filters)
+      ? (yield* amountOver(series.layer, portion, filters)).value
       : yield* levelOf(shaped, series, shaped.places[at]);
   return { sheet: portion.sheet, layer: series.layer, filters, amount };
 }

@@ -1,14 +1,21 @@
-import { layerMeasures, portionsOf, type GroupedQuery, type Portion, type RowFilter } from '../grain';
+import type { Summary } from '../inference';
+import { layerMeasures, measureAt, portionsOf, type GroupedQuery, type Portion, type RowFilter } from '../grain';
 import { isNaming, type Amount, type ChartSpec, type Condition, type Layer, type Sources } from '../spec';
 import { askGroups, type Asking } from './asking';
 import { rollerFor } from './figures';
+
+/** What a layer comes to over some rows, and how many these are. */
+export interface AmountOver {
+  readonly value: number | null;
+  readonly rows: number;
+}
 
 /** What a layer comes to over all rows that some filters leave. */
 export function* amountOver(
   layer: Pick<Layer, 'amount' | 'summary'>,
   portion: Portion,
   filters: readonly RowFilter[],
-): Asking<number | null> {
+): Asking<AmountOver> {
   const query: GroupedQuery = {
     kind: 'grouped',
     sheet: portion.sheet,
@@ -17,8 +24,11 @@ export function* amountOver(
     filters,
   };
   const grain = yield* askGroups(query);
-  // What is read has no amount.
-  return isNaming(layer, portion.columns) ? null : rollerFor(layer, query, grain)([0]);
+  return {
+    // What is read has no amount.
+    value: isNaming(layer, portion.columns) ? null : rollerFor(layer, query, grain)([0]),
+    rows: Number(grain.measures[measureAt(query.measures, { want: 'rows' })]?.[0] ?? 0),
+  };
 }
 
 /**
@@ -41,9 +51,13 @@ export function conditionSpec({ sheet, amount, summary, filters = [] }: Conditio
 
 const acrossOf = (amount: Amount, first: string) => ('column' in amount ? amount.column : first);
 
-/** The figure of a condition as it stands now. */
-export function* conditionFigure(condition: Condition, sources: Sources): Asking<number | null> {
+/** The summaries that are nothing, and not unknown, where there are no rows. */
+const NOTHING_IS_ZERO: ReadonlySet<Summary> = new Set(['sum', 'count', 'distinct']);
+
+/** The figure of a condition as it stands now. Totals and counts of no rows are 0: nothing was taken, so nothing was. */
+export function* conditionFigure(condition: Condition, sources: Sources): Asking<AmountOver> {
   const spec = conditionSpec(condition, sources);
   const [portion] = portionsOf(spec, sources);
-  return yield* amountOver(spec.layers[0], portion, portion.filters);
+  const found = yield* amountOver(spec.layers[0], portion, portion.filters);
+  return found.rows === 0 && NOTHING_IS_ZERO.has(condition.summary) ? { ...found, value: 0 } : found;
 }

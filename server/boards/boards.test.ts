@@ -42,7 +42,7 @@ const chart = (more: Partial<ChartSpec> = {}): ChartSpec => ({
 });
 const place = (i: number) => ({ id: `t${i}`, x: (i % 3) * 4, y: Math.floor(i / 3) * 6, w: 4, h: 6 });
 const boardOf = async (specs: readonly ChartSpec[], tiles: Partial<Tile> = {}) => {
-  const saved = await Promise.all(specs.map(saveChart));
+  const saved = await Promise.all(specs.map((spec) => saveChart(spec)));
   return { saved, tiles: saved.map(({ id }, i): Tile => ({ ...place(i), show: { chart: id }, ...tiles })) };
 };
 const values = (tile: BoardTile) => tile.model?.series.map((series) => series.values);

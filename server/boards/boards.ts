@@ -1,10 +1,15 @@
 import type { ListedBoard, SavedBoard } from '@/core/api';
 import { and, desc, eq, isNull, sql } from 'drizzle-orm';
-import type { Board } from '@/core/boards';
+import { isDeepStrictEqual } from 'node:util';
+import type { Board, Tile } from '@/core/boards';
+import { InvalidInput, type InputError } from '@/core/spec';
+import { chartRows } from '../charts/charts';
+import { checkCondition } from '../charts/condition';
 import { database } from '../db/client';
 import { boards } from '../db/schema';
 import { newId } from '../ids';
 import { notFound, Problem } from '../problem';
+import { sameRevision, type Revision } from '../revisions';
 
 export type BoardRow = typeof boards.$inferSelect;
 
@@ -18,7 +23,28 @@ export const boardAnswer = ({ id, name, tiles, filters, refresh, revision, label
   ...(labels.length > 0 ? { labels } : {}),
 });
 
+/** Whether the charts and conditions that a board names newly are there: what it had before may be gone. @throws InvalidInput */
+async function check({ tiles }: Board, before: readonly Tile[] = []): Promise<void> {
+  const old = new Map(before.map((tile) => [tile.id, tile]));
+  const known = new Set(before.flatMap(({ show }) => ('chart' in show ? [show.chart] : [])));
+  const named = tiles.flatMap(({ show }) => ('chart' in show && !known.has(show.chart) ? [show.chart] : []));
+  const there = named.length > 0 ? await chartRows(named) : new Map();
+  const errors: InputError[] = [];
+  for (const [i, { id, show, onlyIf }] of tiles.entries()) {
+    if ('chart' in show && !known.has(show.chart) && !there.has(show.chart))
+      errors.push({ path: `tiles.${i}.show.chart`, message: 'there is no such chart' });
+    if (!onlyIf || isDeepStrictEqual(onlyIf, old.get(id)?.onlyIf)) continue;
+    await checkCondition(onlyIf, `tiles.${i}.onlyIf`).catch((error: unknown) => {
+      if (!(error instanceof InvalidInput)) throw error;
+      errors.push(...error.errors);
+    });
+  }
+  if (errors.length > 0) throw new InvalidInput(errors);
+}
+
+/** @throws InvalidInput where it names a chart, a sheet or a column that is not there */
 export async function saveBoard(board: Board): Promise<BoardRow> {
+  await check(board);
   const { name, tiles, filters, refresh } = board;
   const [row] = await database()
     .insert(boards)
@@ -27,9 +53,13 @@ export async function saveBoard(board: Board): Promise<BoardRow> {
   return row;
 }
 
-/** Replaces a board that still has the revision its maker saw. @throws Problem 404, 412 */
-export async function replaceBoard(id: string, board: Board, revision: number): Promise<BoardRow> {
+/**
+ * Replaces a board that still has the revision its maker saw. @throws Problem 404, 412; InvalidInput where something that it
+ * names newly is not there
+ */
+export async function replaceBoard(id: string, board: Board, revision: Revision): Promise<BoardRow> {
   const { name, tiles, filters, refresh } = board;
+  await check(board, (await boardRow(id)).tiles);
   const [row] = await database()
     .update(boards)
     .set({
@@ -40,7 +70,7 @@ export async function replaceBoard(id: string, board: Board, revision: number): 
       revision: sql`${boards.revision} + 1`,
       updatedAt: new Date(),
     })
-    .where(and(eq(boards.id, id), eq(boards.revision, revision), isNull(boards.deletedAt)))
+    .where(and(eq(boards.id, id), sameRevision(boards.revision, revision), isNull(boards.deletedAt)))
     .returning();
   if (row) return row;
   await boardRow(id);

@@ -4,7 +4,7 @@ import {
   BOARD_WIDTH,
   conditionWith,
   conditionWords,
-  figureWords,
+  standingWords,
   tileBoxes,
   withBoardFilters,
   type Board,
@@ -22,6 +22,7 @@ import { nameOf } from '../pictures/kept';
 import { bookVersion } from '../pictures/versions';
 import { Problem } from '../problem';
 import { asker } from '../query/run';
+import { todayIn } from '../today';
 import { readySheet, type ReadySheet } from '../sheets/sheets';
 import { signsOf } from './signs';
 import { doneApart } from './together';
@@ -86,7 +87,7 @@ export async function drawnTiles(
           const book = await sheetBook(onlyIf.sheet, load);
           const condition = conditionWith(onlyIf, board.filters, book.sources.columns);
           checkSpec(conditionSpec(condition, book.sources), book);
-          one.condition = { condition, book: today === undefined ? book : withDay(book, today) };
+          one.condition = { condition, book: withDay(book, today ?? todayIn()) };
         }
       } catch (error) {
         one.error = `Its condition cannot be looked at: ${told(error)}`;
@@ -151,8 +152,8 @@ async function judge(wanted: readonly Wanted[], signal?: AbortSignal): Promise<v
   conditions.forEach(({ one, condition, book }, i) => {
     const outcome = outcomes[i];
     if ('failed' in outcome) one.error = `Its condition cannot be looked at: ${told(outcome.failed)}`;
-    else if (!meets(outcome.done, condition))
-      one.hidden = `Only shown while ${conditionWords(condition, book.sources)}: now ${figureWords(outcome.done, condition, book.sources)}.`;
+    else if (!meets(outcome.done.value, condition))
+      one.hidden = `Only shown while ${conditionWords(condition, book.sources)}: now ${standingWords(outcome.done, condition, book.sources)}.`;
   });
 }
 

@@ -10,6 +10,7 @@ import {
   IsOptional,
   IsString,
   Max,
+  MaxLength,
   Min,
   Validate,
   ValidatorConstraint,
@@ -70,6 +71,7 @@ class PreviewInput extends SizeInput {
 
 class ChartInput {
   @IsObject() spec!: object;
+  @IsOptional() @IsString() @MaxLength(300) name?: string;
 }
 
 /** The spec in a request is checked by itself. */
@@ -116,9 +118,9 @@ export function parsePreviewRequest(body: unknown): { spec: ChartSpec; size: Roo
 }
 
 /** @throws InvalidInput */
-export function parseChartRequest(body: unknown): ChartSpec {
-  validInput(ChartInput, body, 'request', SPEC_WITHIN);
-  return parseSpec((body as { spec: unknown }).spec);
+export function parseChartRequest(body: unknown): { spec: ChartSpec; name?: string } {
+  const { name } = validInput(ChartInput, body, 'request', SPEC_WITHIN);
+  return { spec: parseSpec((body as { spec: unknown }).spec), ...(name === undefined ? {} : { name }) };
 }
 
 class RowsBehindInput {

@@ -5,6 +5,7 @@ import { database } from '../db/client';
 import { deliveries, sendings } from '../db/schema';
 import { mailRefusal, send } from '../mail/send';
 import { Problem } from '../problem';
+import { todayIn } from '../today';
 import { deliveryOf, endSending } from './deliveries';
 import { mailOf } from './mail';
 
@@ -49,7 +50,7 @@ async function carried(id: string, now: number): Promise<Outcome> {
     .set({ tries: sql`${sendings.tries} + 1` })
     .where(eq(sendings.id, id));
   try {
-    const not = delivery.onlyIf && (await unmet(delivery.onlyIf));
+    const not = delivery.onlyIf && (await unmet(delivery.onlyIf, todayIn(delivery.every.zone, now)));
     if (not) {
       await endSending(id, 'skipped', not);
       return 'over';
@@ -90,9 +91,9 @@ function reason(error: unknown): string | undefined {
 }
 
 /** Why a delivery does not go out now; nothing where its condition holds. @throws where the condition cannot be looked at */
-async function unmet(condition: Condition): Promise<string | undefined> {
+async function unmet(condition: Condition, today: string): Promise<string | undefined> {
   try {
-    const { holds, says, words } = await conditionNow(condition);
+    const { holds, says, words } = await conditionNow(condition, today);
     return holds ? undefined : `Not sent: it goes out only if ${says}, and it was ${words}.`;
   } catch (error) {
     if (error instanceof InvalidInput)

@@ -5,11 +5,12 @@ import { nextAfter, type Delivery } from '@/core/deliveries';
 import { InvalidInput } from '@/core/spec';
 import { boardRow } from '../boards/boards';
 import { chartRow } from '../charts/charts';
-import { conditionBook } from '../charts/condition';
+import { checkCondition } from '../charts/condition';
 import { database } from '../db/client';
 import { deliveries, sendings } from '../db/schema';
 import { newId } from '../ids';
 import { notFound, Problem } from '../problem';
+import { sameRevision, type Revision } from '../revisions';
 
 export type DeliveryRow = typeof deliveries.$inferSelect;
 
@@ -110,14 +111,7 @@ async function check({ what, onlyIf }: Delivery, before?: Delivery): Promise<voi
       throw error;
     });
   if (!onlyIf || isDeepStrictEqual(onlyIf, before?.onlyIf)) return;
-  try {
-    await conditionBook(onlyIf);
-  } catch (error) {
-    if (error instanceof InvalidInput)
-      throw new InvalidInput(error.errors.map(({ message }) => ({ path: 'onlyIf', message })));
-    if (error instanceof Problem) throw new InvalidInput([{ path: 'onlyIf.sheet', message: error.detail }]);
-    throw error;
-  }
+  await checkCondition(onlyIf, 'onlyIf');
 }
 
 const parts = (delivery: Delivery, now: number) => {
@@ -138,7 +132,7 @@ export async function saveDelivery(delivery: Delivery, now = Date.now()): Promis
 export async function replaceDelivery(
   id: string,
   delivery: Delivery,
-  revision: number,
+  revision: Revision,
   now = Date.now(),
 ): Promise<DeliveryRow> {
   const before = await deliveryRow(id);
@@ -152,7 +146,7 @@ export async function replaceDelivery(
       revision: sql`${deliveries.revision} + 1`,
       updatedAt: new Date(),
     })
-    .where(and(eq(deliveries.id, id), eq(deliveries.revision, revision)))
+    .where(and(eq(deliveries.id, id), sameRevision(deliveries.revision, revision)))
     .returning();
   if (row) return row;
   throw new Problem(

@@ -1,5 +1,5 @@
 import type { Deleted } from '@/core/api';
-import { and, desc, eq, isNotNull, isNull, lt } from 'drizzle-orm';
+import { and, desc, eq, isNotNull, isNull, lt, sql } from 'drizzle-orm';
 import { database, type Within } from '../db/client';
 import { boards, charts, deletedSheets, sheets, sources } from '../db/schema';
 import { purgeDeliveries, resumeDeliveries } from '../deliveries/deliveries';
@@ -21,7 +21,11 @@ export async function deletedThings(): Promise<Deleted[]> {
       .orderBy(desc(sheets.deletedAt))
       .limit(MOST),
     database()
-      .select({ id: charts.id, name: charts.title, deletedAt: charts.deletedAt })
+      .select({
+        id: charts.id,
+        name: sql<string>`coalesce(${charts.name}, ${charts.title})`,
+        deletedAt: charts.deletedAt,
+      })
       .from(charts)
       .where(and(isNotNull(charts.deletedAt), isNull(charts.deletedWith)))
       .orderBy(desc(charts.deletedAt))

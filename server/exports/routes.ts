@@ -13,4 +13,6 @@ export const savedChartTable = (kind: FigureKind) =>
 
 /** `POST /api/data.{kind}` */
 export const specTable = (kind: FigureKind) =>
-  handled(async (request: Request) => tableResponse(parseChartRequest(await jsonBody(request)), kind, request.signal));
+  handled(async (request: Request) =>
+    tableResponse(parseChartRequest(await jsonBody(request)).spec, kind, request.signal),
+  );

@@ -14,6 +14,7 @@ export const ROUTES: Readonly<Record<string, readonly string[]>> = {
   '/api/charts/[id]/picture.pdf': ['GET'],
   '/api/charts/[id]/picture.png': ['GET'],
   '/api/charts/[id]/picture.svg': ['GET'],
+  '/api/charts/[id]/uses': ['GET'],
   '/api/charts/[id]': ['GET', 'PUT', 'DELETE'],
   '/api/charts': ['GET', 'POST'],
   '/api/data.csv': ['POST'],

@@ -2,6 +2,7 @@ import type { Break, SheetCharts } from '@/core/api';
 import type { ColumnProfile } from '@/core/inference';
 import { desc, isNull } from 'drizzle-orm';
 import { byKey, checkAgainstColumns, InvalidInput, otherSheets } from '@/core/spec';
+import { chartName } from '../charts/charts';
 import { namedErrors } from '../charts/named-errors';
 import { database } from '../db/client';
 import { boards, charts, sheets } from '../db/schema';
@@ -16,7 +17,8 @@ export async function breaksOf(
   const columns = new Map(rows.map((row) => [row.id, byKey(row.columns)]));
   columns.set(old.id, byKey(now));
   const saved = await database().select().from(charts).where(isNull(charts.deletedAt));
-  return saved.flatMap(({ id, title, sheet, spec }) => {
+  return saved.flatMap(({ id, sheet, spec, ...called }) => {
+    const title = chartName(called);
     // Charts of other sheets may have layers out of this one.
     const own = columns.get(sheet);
     if (!own || (sheet !== old.id && !otherSheets(spec).includes(old.id))) return [];
@@ -42,7 +44,7 @@ export async function chartsOf(id: string): Promise<SheetCharts> {
       .where(isNull(boards.deletedAt)),
   ]);
   const list = (fits: (chart: (typeof saved)[number]) => boolean) =>
-    saved.filter(fits).map(({ id: chart, title }) => ({ id: chart, title }));
+    saved.filter(fits).map((chart) => ({ id: chart.id, title: chartName(chart) }));
   const goes = list(({ sheet }) => sheet === id);
   const going = new Set(goes.map((chart) => chart.id));
   return {

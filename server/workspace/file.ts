@@ -56,6 +56,7 @@ export interface KeptSheet extends Pick<
 export interface KeptChart {
   readonly id: string;
   readonly spec: ChartSpec;
+  readonly name?: string;
   readonly title: string;
   readonly form: Form;
   readonly labels: string[];
@@ -116,6 +117,7 @@ class SheetInput {
 class ChartInput {
   @Id() id: unknown;
   @IsObject() spec: unknown;
+  @IsOptional() @IsString() @MaxLength(300) name: unknown;
   @IsString() @MaxLength(2000) title: unknown;
   @IsIn([...FORMS]) form: unknown;
   @IsArray() @ArrayMaxSize(20) @IsString({ each: true }) labels: unknown;

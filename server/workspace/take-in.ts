@@ -130,10 +130,10 @@ async function written(workspace: Workspace, files: ReadonlyMap<string, string>)
       if (!row.live) await readStoppably(row);
     }
     await database().transaction(async (within) => {
-      for (const { id, spec, title, form, labels } of workspace.charts) {
+      for (const { id, spec, name, title, form, labels } of workspace.charts) {
         ids.set(id, newId());
         const own = specWith(spec, idOf);
-        await within.insert(charts).values({ id: idOf(id), sheet: own.sheet, spec: own, title, form, labels });
+        await within.insert(charts).values({ id: idOf(id), sheet: own.sheet, spec: own, name, title, form, labels });
       }
       for (const { id, name, tiles, filters, refresh, labels } of workspace.boards) {
         ids.set(id, newId());

@@ -57,7 +57,14 @@ async function workspaceNow(): Promise<Workspace> {
     sheets: kept.map(keptSheet),
     charts: ofCharts
       .filter(({ sheet }) => there.has(sheet))
-      .map(({ id, spec, title, form, labels }) => ({ id, spec, title, form, labels })),
+      .map(({ id, spec, name, title, form, labels }) => ({
+        id,
+        spec,
+        ...(name === null ? {} : { name }),
+        title,
+        form,
+        labels,
+      })),
     boards: ofBoards.map(({ id, name, tiles, filters, refresh, labels }) => ({
       id,
       name,

@@ -9,6 +9,7 @@ import { byKey, type Columns, type Filter } from '@/core/spec';
 import { api, type Sheet } from '../api';
 import { Card, Field } from '../cards/Card';
 import { CardPopover } from '../cards/CardPopover';
+import { sheetNames } from '../desk/names';
 import { FilterFields } from '../filters/FilterFields';
 import styles from './Board.module.css';
 
@@ -136,7 +137,7 @@ function FilterCard({
             aria-label="Columns of"
             value={sheet.id}
             onChange={setChosen}
-            options={sheets.map(({ id, name }) => ({ value: id, label: name }))}
+            options={[...sheetNames(sheets)].map(([{ id }, label]) => ({ value: id, label }))}
           />
         </Field>
       )}

@@ -4,11 +4,13 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useRouter } from 'next/navigation';
 import { App, Button } from 'antd';
 import { useQueryClient } from '@tanstack/react-query';
-import { NARROW, WIDTH_COOKIE, type Board, type Tile } from '@/core/boards';
+import { NARROW, WIDTH_COOKIE, type Board } from '@/core/boards';
 import type { Filter } from '@/core/spec';
 import { api, ApiError, type BoardAtOnce, type SavedBoard } from '../api';
 import { wordsOf } from '../desk/doings';
 import { TopBar } from '../theme/TopBar';
+import { UndoButtons } from '../theme/UndoButtons';
+import { useUndoKeys } from '../theme/useUndoKeys';
 import { useFullScreen } from '../theme/useFullScreen';
 import { useElementSize } from '../workbench/useElementSize';
 import { AsOf } from './AsOf';
@@ -20,6 +22,7 @@ import { BoardTiles } from './BoardTiles';
 import { Arranging } from './arranging/Arranging';
 import styles from './Board.module.css';
 import { useBoard, useBoardModels, useLive } from './useBoard';
+import { useArranging, useBoardHistory } from './useBoardHistory';
 
 interface Props {
   id: string;
@@ -62,8 +65,9 @@ function Loaded({ board, atOnce: came }: { board: SavedBoard; atOnce: BoardAtOnc
   const measured = useElementSize(place).width;
   const width = measured || (atOnce?.width ?? 0);
   const { full, toggle } = useFullScreen();
-  const [draft, setDraft] = useState<readonly Tile[]>();
   const [filters, setFilters] = useState<readonly Filter[]>();
+  const arranged = useArranging(board);
+  const { draft } = arranged;
   const arranging = draft !== undefined;
   const tiles = draft ?? board.tiles;
   const changedTiles = draft && !same(draft, board.tiles) ? draft : undefined;
@@ -84,25 +88,28 @@ function Loaded({ board, atOnce: came }: { board: SavedBoard; atOnce: BoardAtOnc
     if (measured > 0) document.cookie = `${WIDTH_COOKIE}=${measured}; path=/; max-age=31536000; samesite=lax`;
   }, [measured]);
 
-  const keep = useCallback(
-    async (change: Partial<Board>) => {
+  const put = useCallback(
+    async (next: Board, revision = board.revision) => {
       try {
-        const { name, refresh } = board;
-        const next = { name, refresh, tiles: board.tiles, filters: board.filters, ...change };
-        client.setQueryData(['board', board.id], await api.replaceBoard(board.id, next, board.revision));
+        const saved = await api.replaceBoard(board.id, next, revision);
+        client.setQueryData(['board', board.id], saved);
         void client.invalidateQueries({ queryKey: ['boards'] });
-        return true;
+        return saved;
       } catch (error) {
         message.error(wordsOf(error));
         if (error instanceof ApiError && error.status === 412)
           void client.invalidateQueries({ queryKey: ['board', board.id] });
-        return false;
+        return undefined;
       }
     },
     [board, client, message],
   );
+  const outside = useBoardHistory({ board, looked: filters, onLook: setFilters, put });
+  const { keep, look } = outside;
+  const history = arranging ? arranged.history : outside;
+  useUndoKeys(history);
   const done = async () => {
-    if (!changedTiles || (await keep({ tiles: [...changedTiles] }))) setDraft(undefined);
+    if (!changedTiles || (await keep({ tiles: [...changedTiles] }, arranged.revision))) arranged.end();
   };
   const narrow = width > 0 && width < NARROW;
   return (
@@ -111,13 +118,15 @@ function Loaded({ board, atOnce: came }: { board: SavedBoard; atOnce: BoardAtOnc
         <TopBar path={[{ words: 'Desk', href: '/' }, { words: board.name }]}>
           {arranging ? (
             <>
-              <Button onClick={() => setDraft(undefined)}>Leave it as it was</Button>
+              <UndoButtons {...history} />
+              <Button onClick={arranged.end}>Leave it as it was</Button>
               <Button type="primary" onClick={() => void done()}>
                 Done
               </Button>
             </>
           ) : (
             <>
+              <UndoButtons {...history} />
               <AsOf asOf={latest(models.data?.asOf, live.asOf)} line={live.line} fetching={models.isFetching} />
               <BoardMenu
                 board={board}
@@ -125,7 +134,7 @@ function Loaded({ board, atOnce: came }: { board: SavedBoard; atOnce: BoardAtOnc
                 onCopied={(copy) => router.push(`/boards/${copy}`)}
                 onDeleted={() => router.push('/')}
               />
-              {!narrow && <Button onClick={() => setDraft(board.tiles)}>Arrange</Button>}
+              {!narrow && <Button onClick={arranged.begin}>Arrange</Button>}
               <BoardHandOver board={board} />
               <Button onClick={toggle}>Full screen</Button>
             </>
@@ -138,12 +147,12 @@ function Loaded({ board, atOnce: came }: { board: SavedBoard; atOnce: BoardAtOnc
           <BoardFilters
             tiles={board.tiles}
             filters={changedFilters ?? board.filters}
-            onChange={(next) => setFilters(next)}
+            onChange={(next) => look(same(next, board.filters) ? undefined : next)}
             {...(changedFilters
               ? {
                   onKeep: () =>
                     void keep({ filters: [...changedFilters] }).then((kept) => kept && setFilters(undefined)),
-                  onBack: () => setFilters(undefined),
+                  onBack: () => look(undefined),
                 }
               : {})}
           />
@@ -161,7 +170,7 @@ function Loaded({ board, atOnce: came }: { board: SavedBoard; atOnce: BoardAtOnc
         <div ref={place} className={styles.place}>
           {width > 0 &&
             (arranging ? (
-              <Arranging tiles={tiles} drawn={drawn} width={width} onChange={setDraft} />
+              <Arranging tiles={tiles} drawn={drawn} width={width} onChange={arranged.change} />
             ) : (
               <BoardTiles
                 tiles={tiles}
@@ -169,7 +178,7 @@ function Loaded({ board, atOnce: came }: { board: SavedBoard; atOnce: BoardAtOnc
                 seen={seen}
                 width={width}
                 waiting={models.data === undefined && !models.error}
-                onArrange={() => setDraft(board.tiles)}
+                onArrange={arranged.begin}
               />
             ))}
         </div>

@@ -1,12 +1,14 @@
 'use client';
 
 import { InputNumber, Select } from 'antd';
-import { useQuery } from '@tanstack/react-query';
+import { skipToken, useQuery } from '@tanstack/react-query';
 import { WINDOWS } from '@/core/calendar';
+import type { Delivery } from '@/core/deliveries';
 import { SUMMARIES, type Summary } from '@/core/inference';
 import { meets, upperFirst, WINDOW_WORDS, type Condition, type Filter } from '@/core/spec';
 import { api, type NamedSheet } from '../api';
 import { Field } from '../cards/Card';
+import { sheetNames } from '../desk/names';
 
 const IS: readonly { value: Condition['is']; label: string }[] = [
   { value: 'above', label: 'above' },
@@ -25,19 +27,35 @@ const SUMMARY_WORDS: Readonly<Record<Summary, string>> = {
   count: 'Count',
   distinct: 'Count of different',
 };
+/** The zone of this browser's clock; that of the server where it has none that is known. */
+const ownZone = (): string => Intl.DateTimeFormat().resolvedOptions().timeZone;
+
 /** All rows, whatever their dates. */
 const ALWAYS = 'all';
 
 const useNamedSheets = () => useQuery({ queryKey: ['sheets', 'named'], queryFn: api.sheetsNamed });
 
-/** A condition to begin with: the first amount of a chart's sheet, this week. */
-export function useConditionStart(chart: string | undefined): Condition | undefined {
-  const sheets = useNamedSheets();
-  const charts = useQuery({ queryKey: ['charts'], queryFn: api.charts });
-  const of = charts.data?.find(({ id }) => id === chart)?.sheet;
-  const ready = (sheets.data ?? []).filter(({ status }) => status === 'ready');
-  const sheet = ready.find(({ id }) => id === of) ?? ready[0];
+/** A condition to begin with: the first amount of a sheet of the chart or board that it is for, this week. */
+export function useConditionStart(of: Delivery['what'] | undefined): Condition | undefined {
+  const own = useSheetsOf(of);
+  const ready = (useNamedSheets().data ?? []).filter(({ status }) => status === 'ready');
+  const sheet = ready.find(({ id }) => own.includes(id)) ?? ready[0];
   return sheet && startOf(sheet);
+}
+
+/** The sheets that a chart, or the charts of a board, are made of. */
+function useSheetsOf(of: Delivery['what'] | undefined): string[] {
+  const charts = useQuery({ queryKey: ['charts'], queryFn: api.charts });
+  const onBoard = of && 'board' in of ? of.board : undefined;
+  const board = useQuery({
+    queryKey: ['board', onBoard],
+    queryFn: onBoard === undefined ? skipToken : () => api.board(onBoard),
+  });
+  const shown =
+    of && 'chart' in of
+      ? [of.chart]
+      : (board.data?.tiles ?? []).flatMap(({ show }) => ('chart' in show ? [show.chart] : []));
+  return shown.flatMap((id) => charts.data?.find((chart) => chart.id === id)?.sheet ?? []);
 }
 
 function startOf(sheet: NamedSheet): Condition {
@@ -62,9 +80,12 @@ function withWindow({ columns }: NamedSheet, window: string): { filters?: Filter
 /** A figure of a sheet, and what it must be above or below. */
 export function ConditionFields({
   condition,
+  zone = ownZone(),
   onChange,
 }: {
   condition: Condition;
+  /** Whose clock says which month this month is. */
+  zone?: string;
   onChange: (condition: Condition) => void;
 }) {
   const sheets = (useNamedSheets().data ?? []).filter(({ status }) => status === 'ready');
@@ -88,7 +109,7 @@ export function ConditionFields({
             const next = sheets.find((one) => one.id === id);
             if (next) onChange({ ...startOf(next), is, than });
           }}
-          options={sheets.map(({ id, name }) => ({ value: id, label: name }))}
+          options={[...sheetNames(sheets)].map(([{ id }, label]) => ({ value: id, label }))}
         />
       </Field>
       <Field label="Figure">
@@ -152,20 +173,20 @@ export function ConditionFields({
       <p className="second">
         {window === undefined
           ? 'All rows of the sheet are looked at.'
-          : 'Counted back from the newest date in the sheet.'}{' '}
-        <Now condition={condition} />
+          : 'The clock says which week, month or year it is.'}{' '}
+        <Now condition={condition} zone={zone} />
       </p>
     </div>
   );
 }
 
 /** What the figure is now, and what follows: who sets a bound knows then where it lies. */
-function Now({ condition }: { condition: Condition }) {
+function Now({ condition, zone }: { condition: Condition; zone: string }) {
   // The bound is compared here: who types it asks nothing of the server.
   const { sheet, amount, summary, filters } = condition;
   const now = useQuery({
-    queryKey: ['condition', { sheet, amount, summary, filters }],
-    queryFn: ({ signal }) => api.condition(condition, signal),
+    queryKey: ['condition', { sheet, amount, summary, filters }, zone],
+    queryFn: ({ signal }) => api.condition(condition, zone, signal),
   });
   if (now.error) return <span role="alert">{now.error.message}</span>;
   if (!now.data) return null;

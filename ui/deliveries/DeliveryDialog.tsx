@@ -5,7 +5,7 @@ import { Checkbox, Input, InputNumber, Modal, Select, TimePicker } from 'antd';
 import dayjs from 'dayjs';
 import customParseFormat from 'dayjs/plugin/customParseFormat';
 import { useQueryClient } from '@tanstack/react-query';
-import { ATTACHMENTS, isZone, type Attachment, type Delivery, type Every } from '@/core/deliveries';
+import { ATTACHMENTS, isMailAddress, isZone, type Attachment, type Delivery, type Every } from '@/core/deliveries';
 import { api, type SavedDelivery } from '../api';
 import { ConditionFields, useConditionStart } from '../conditions/ConditionFields';
 import { wordsOf } from '../desk/doings';
@@ -48,19 +48,22 @@ export function DeliveryDialog({ what, before, onClose }: Props) {
       },
   );
   const [to, setTo] = useState(draft.to.join(', '));
+  /** What is being typed is not found fault with before its field is left. */
+  const [typing, setTyping] = useState(false);
   const [busy, setBusy] = useState(false);
   const [trouble, setTrouble] = useState<string>();
-  const start = useConditionStart('chart' in what ? what.chart : undefined);
+  const start = useConditionStart(what);
   const change = (next: Partial<Delivery>) => setDraft((now) => ({ ...now, ...next }));
   const every = (next: Partial<Every>) => setDraft((now) => ({ ...now, every: { ...now.every, ...next } }));
   const { step, at, weekday = 1, day = 1, zone } = draft.every;
+  const recipients = to
+    .split(/[\s,;]+/)
+    .map((one) => one.trim())
+    .filter(Boolean);
+  const wrong = recipients.filter((one) => !isMailAddress(one));
   const keep = async () => {
     setBusy(true);
     setTrouble(undefined);
-    const recipients = to
-      .split(/[\s,;]+/)
-      .map((one) => one.trim())
-      .filter(Boolean);
     const { subject, message, onlyIf, paused, attach } = draft;
     const delivery: Delivery = {
       what,
@@ -93,7 +96,7 @@ export function DeliveryDialog({ what, before, onClose }: Props) {
       title={before ? 'Change the delivery' : 'Send it by mail'}
       okText="Keep"
       cancelText="Not now"
-      okButtonProps={{ loading: busy, disabled: to.trim() === '' }}
+      okButtonProps={{ loading: busy, disabled: recipients.length === 0 || wrong.length > 0 }}
       onOk={() => void keep()}
       onCancel={onClose}
       width={560}
@@ -106,8 +109,20 @@ export function DeliveryDialog({ what, before, onClose }: Props) {
             autoFocus
             value={to}
             placeholder="name@example.org, another@example.org"
-            onChange={(event) => setTo(event.target.value)}
+            status={typing || wrong.length === 0 ? undefined : 'error'}
+            onChange={(event) => {
+              setTo(event.target.value);
+              setTyping(true);
+            }}
+            onBlur={() => setTyping(false)}
           />
+          {!typing && wrong.length > 0 && (
+            <span role="alert" className={styles.trouble}>
+              {wrong.map((one) => `“${one}”`).join(', ')}{' '}
+              {wrong.length === 1 ? 'is no mail address' : 'are no mail addresses'}. Write name@example.org, several
+              with commas between them.
+            </span>
+          )}
         </label>
         <div className={styles.row}>
           <label>
@@ -221,7 +236,7 @@ export function DeliveryDialog({ what, before, onClose }: Props) {
         </Checkbox>
         {draft.onlyIf && (
           <div className={styles.condition}>
-            <ConditionFields condition={draft.onlyIf} onChange={(onlyIf) => change({ onlyIf })} />
+            <ConditionFields condition={draft.onlyIf} zone={zone} onChange={(onlyIf) => change({ onlyIf })} />
           </div>
         )}
         {trouble && (

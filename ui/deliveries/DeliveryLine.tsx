@@ -68,7 +68,11 @@ export function DeliveryLine({ delivery, title }: { delivery: SavedDelivery; tit
           {delivery.onlyIf ? ', only under a condition' : ''}
         </span>
         <span className="second">
-          {delivery.paused ? 'paused' : delivery.nextAt ? `next ${whenWords(delivery.nextAt)}` : 'rests: what it sends was deleted'}
+          {delivery.paused
+            ? 'paused'
+            : delivery.nextAt
+              ? `next ${whenWords(delivery.nextAt)}`
+              : 'rests: what it sends was deleted'}
         </span>
         {shown.length > 0 && (
           <ul className={styles.sent} aria-label="What became of it">

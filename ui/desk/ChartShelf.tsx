@@ -9,7 +9,7 @@ import { api, type ListedChart, type ListedSheet } from '../api';
 import { ChartDrawing } from '../chart/ChartDrawing';
 import styles from './Desk.module.css';
 import { dayWords } from './dates';
-import { copyChart, renameChart, wordsOf } from './doings';
+import { copyChart, renameChart, whatLosesChart, wordsOf } from './doings';
 import { pictureOf } from './pictures';
 import { RenameDialog } from './RenameDialog';
 import { found as foundIn, type Finding } from './finding';
@@ -38,7 +38,7 @@ export function ChartShelf({
   const found = foundIn(
     charts ?? [],
     finding,
-    ({ title }) => title,
+    ({ name }) => name,
     ({ sheet }) => [known.get(sheet)?.name, columnsOf.get(sheet)],
   );
   const { shown, more, grow } = useGrowing(found);
@@ -50,7 +50,7 @@ export function ChartShelf({
       )}
       {charts && charts.length > 0 && found.length === 0 && (
         <p className={styles.empty}>
-          No chart holds “{finding.part.trim() || finding.label}” in its title or in the name of its sheet.
+          No chart holds “{finding.part.trim() || finding.label}” in its name or in the name of its sheet.
         </p>
       )}
       <ul className={styles.cards}>
@@ -84,10 +84,11 @@ function ChartCard({ chart, sheet, labels }: { chart: ListedChart; sheet?: Liste
       message.error(error.message);
     },
   });
-  const ask = () => {
+  const ask = async () => {
+    const loses = await whatLosesChart(chart.id).catch(() => ['For 30 days it can be brought back.']);
     modal.confirm({
-      title: `Delete "${chart.title}"?`,
-      content: 'The sheet it is made of stays. For 30 days it can be brought back.',
+      title: `Delete "${chart.name}"?`,
+      content: loses.map((words) => <p key={words}>{words}</p>),
       okText: 'Delete',
       okButtonProps: { danger: true },
       cancelText: 'Keep',
@@ -100,22 +101,22 @@ function ChartCard({ chart, sheet, labels }: { chart: ListedChart; sheet?: Liste
     rename: () => setRenaming(true),
     labels: () => setFiling(true),
     copy: () => void copyChart(client, chart).catch((error: unknown) => message.error(wordsOf(error))),
-    delete: ask,
+    delete: () => void ask(),
   };
   return (
     <li className={styles.card} ref={place}>
       {renaming && (
         <RenameDialog
           title="Another name for the chart"
-          name={chart.title}
-          onKeep={(title) => renameChart(client, chart.id, title)}
+          name={chart.name}
+          onKeep={(name) => renameChart(client, chart.id, name)}
           onClose={() => setRenaming(false)}
         />
       )}
       {filing && (
         <LabelsDialog
           id={chart.id}
-          name={chart.title}
+          name={chart.name}
           labels={chart.labels ?? []}
           known={labels}
           onClose={() => setFiling(false)}
@@ -126,7 +127,7 @@ function ChartCard({ chart, sheet, labels }: { chart: ListedChart; sheet?: Liste
           {picture.data?.model && <ChartDrawing model={picture.data.model} small {...PICTURE} />}
           {lacking && <span className={styles.lacking}>{lacking}</span>}
         </span>
-        <span className={styles.cardTitle}>{chart.title}</span>
+        <span className={styles.cardTitle}>{chart.name}</span>
       </Link>
       <div className={styles.cardFoot}>
         <span className={`second ${styles.clip}`}>
@@ -147,7 +148,7 @@ function ChartCard({ chart, sheet, labels }: { chart: ListedChart; sheet?: Liste
           ]}
           onChoose={(key) => doing[key]?.()}
         >
-          <Button type="text" size="small" aria-label={`More for ${chart.title}`}>
+          <Button type="text" size="small" aria-label={`More for ${chart.name}`}>
             ⋯
           </Button>
         </Menu>

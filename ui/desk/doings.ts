@@ -1,18 +1,19 @@
 import type { QueryClient } from '@tanstack/react-query';
-import { api, ApiError, type ListedChart, type Sheet } from '../api';
+import { api, ApiError, type ListedChart, type SavedChart, type Sheet } from '../api';
 
-/** Gives a saved chart another title; it is changed as it is now, whoever changed it last. */
-export async function renameChart(client: QueryClient, id: string, title: string): Promise<void> {
+/** Gives a saved chart another name, never another title; it is changed as it is now, whoever changed it last. */
+export async function renameChart(client: QueryClient, id: string, name: string): Promise<SavedChart> {
   const { spec, revision } = await api.chart(id);
-  const next = await api.replaceChart(id, { ...spec, text: { ...spec.text, title } }, revision);
+  const next = await api.replaceChart(id, spec, revision, name);
   client.setQueryData(['chart', id], next);
   await client.invalidateQueries({ queryKey: ['charts'] });
+  return next;
 }
 
-/** A second chart like a saved one, under a title that tells them apart. */
-export async function copyChart(client: QueryClient, { id, title }: Pick<ListedChart, 'id' | 'title'>) {
+/** A second chart like a saved one, under a name that tells them apart. */
+export async function copyChart(client: QueryClient, { id, name }: Pick<ListedChart, 'id' | 'name'>) {
   const { spec } = await api.chart(id);
-  const copy = await api.saveChart({ ...spec, text: { ...spec.text, title: `${title} (copy)`.slice(0, 300) } });
+  const copy = await api.saveChart(spec, `${name} (copy)`.slice(-300));
   await client.invalidateQueries({ queryKey: ['charts'] });
   return copy;
 }
@@ -37,8 +38,10 @@ export async function renameBoard(client: QueryClient, id: string, name: string)
 
 /** A second board like a saved one, under a name that tells them apart. */
 export async function copyBoard(client: QueryClient, id: string) {
-  const { name, tiles, filters, refresh } = await api.board(id);
-  const copy = await api.saveBoard({ name: `${name} (copy)`.slice(0, 200), tiles, filters, refresh });
+  const [{ name, tiles, filters, refresh }, charts] = await Promise.all([api.board(id), api.charts()]);
+  // A tile whose chart was deleted shows nothing that a copy could keep.
+  const there = tiles.filter(({ show }) => !('chart' in show) || charts.some((chart) => chart.id === show.chart));
+  const copy = await api.saveBoard({ name: `${name} (copy)`.slice(0, 200), tiles: there, filters, refresh });
   await client.invalidateQueries({ queryKey: ['boards'] });
   return copy;
 }
@@ -64,6 +67,25 @@ export async function whatGoes(sheet: Pick<Sheet, 'id'>): Promise<string[]> {
         ]
       : []),
     'For 30 days it can be brought back, with its charts.',
+  ];
+}
+
+/** What deleting a chart takes from boards and deliveries, in a sentence each. */
+export async function whatLosesChart(id: string): Promise<string[]> {
+  const { boards, deliveries } = await api.chartUses(id);
+  const list = (names: readonly string[]) => [...new Set(names)].join(', ');
+  return [
+    ...(boards.length > 0
+      ? [
+          `${list(boards.map(({ name }) => `“${name}”`))} ${boards.length === 1 ? 'shows' : 'show'} it: the tile then says that it is gone.`,
+        ]
+      : []),
+    ...(deliveries.length > 0
+      ? [
+          `${deliveries.length === 1 ? 'A delivery' : `${deliveries.length} deliveries`} to ${list(deliveries.flatMap(({ to }) => to))} ${deliveries.length === 1 ? 'sends' : 'send'} it, and then ${deliveries.length === 1 ? 'rests' : 'rest'}.`,
+        ]
+      : []),
+    'The sheet it is made of stays. For 30 days it can be brought back.',
   ];
 }
 

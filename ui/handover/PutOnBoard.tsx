@@ -7,6 +7,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { freePlace, REFRESH } from '@/core/boards';
 import { api } from '../api';
 import { wordsOf } from '../desk/doings';
+import { boardNames } from '../desk/names';
 import styles from './HandOver.module.css';
 
 const NEW = 'new board';
@@ -68,7 +69,7 @@ export function PutOnBoard({ chart, form }: { chart: string; form: string }) {
           value={now}
           onChange={setChosen}
           options={[
-            ...(boards.data ?? []).map(({ id, name }) => ({ value: id, label: name })),
+            ...[...boardNames(boards.data ?? [])].map(([{ id }, label]) => ({ value: id, label })),
             { value: NEW, label: 'A new board' },
           ]}
         />

@@ -20,7 +20,7 @@ export function OutboxScreen() {
   const open = chosen ?? messages.data?.[0]?.id;
   const nameOf = (what: { chart: string } | { board: string }) =>
     ('chart' in what
-      ? charts.data?.find(({ id }) => id === what.chart)?.title
+      ? charts.data?.find(({ id }) => id === what.chart)?.name
       : boards.data?.find(({ id }) => id === what.board)?.name) ?? 'deleted';
   const trouble = messages.error ?? deliveries.error;
   return (

@@ -13,7 +13,11 @@ export function TopBar({ path = [], children }: { path?: { words: string; href?:
         <ol>
           {path.map(({ words, href }, i) => (
             <li key={words + i}>
-              {href ? <Link href={href}>{words}</Link> : <span aria-current="page">{words}</span>}
+              {href ? (
+                <Link href={href}>{words}</Link>
+              ) : (
+                <span aria-current={i === path.length - 1 ? 'page' : undefined}>{words}</span>
+              )}
             </li>
           ))}
         </ol>

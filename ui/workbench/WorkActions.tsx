@@ -13,21 +13,17 @@ import { HandOver } from '../handover/HandOver';
 import handOver from '../handover/HandOver.module.css';
 import { PutOnBoard } from '../handover/PutOnBoard';
 import { renameWorkStore, useHistory, useWork, useWorkStore, workKey } from './store';
-import { copyChart, renameSheet, wordsOf } from '../desk/doings';
+import { copyChart, renameChart, renameSheet, wordsOf } from '../desk/doings';
 import { RenameDialog } from '../desk/RenameDialog';
+import { UndoButtons } from '../theme/UndoButtons';
 import styles from './WorkActions.module.css';
 
 /** Undo and redo, export, and saving. */
 export function WorkActions({ sheet, model }: { sheet: Sheet; model?: ChartModel }) {
-  const { canUndo, canRedo, undo, redo } = useHistory();
+  const history = useHistory();
   return (
     <>
-      <Button type="text" disabled={!canUndo} onClick={undo} title="Undo (Ctrl+Z)">
-        Undo
-      </Button>
-      <Button type="text" disabled={!canRedo} onClick={redo} title="Redo (Ctrl+Shift+Z)">
-        Redo
-      </Button>
+      <UndoButtons {...history} />
       <MoreButton sheet={sheet} model={model} />
       <HandOverButton model={model} />
       <SaveButton sheet={sheet} model={model} />
@@ -48,7 +44,7 @@ function MoreButton({ sheet, model }: { sheet: Sheet; model?: ChartModel }) {
     chart: () => setRenaming('chart'),
     copy: () => {
       if (!saved) return;
-      copyChart(client, { id: saved.id, title: model?.title || 'Untitled chart' }).then(
+      copyChart(client, { id: saved.id, name: saved.name ?? (model?.title || 'Untitled chart') }).then(
         ({ id }) => router.push(`/charts/${id}`),
         (error: unknown) => message.error(wordsOf(error)),
       );
@@ -56,9 +52,9 @@ function MoreButton({ sheet, model }: { sheet: Sheet; model?: ChartModel }) {
     new: () => router.push(`/sheets/${sheet.id}`),
   };
   const items = [
-    { key: 'chart', label: 'Rename the chart', disabled: !model },
     ...(saved
       ? [
+          { key: 'chart', label: 'Rename the chart' },
           { key: 'copy', label: 'Duplicate the chart' },
           { key: 'new', label: 'Another chart of this sheet' },
         ]
@@ -75,11 +71,15 @@ function MoreButton({ sheet, model }: { sheet: Sheet; model?: ChartModel }) {
           onClose={() => setRenaming(undefined)}
         />
       )}
-      {renaming === 'chart' && (
+      {renaming === 'chart' && saved && (
         <RenameDialog
-          title="Another title for the chart"
-          name={model?.title ?? ''}
-          onKeep={async (title) => store.getState().edit((now) => ({ ...now, text: { ...now.text, title } }))}
+          title="Another name for the chart"
+          name={saved.name ?? model?.title ?? ''}
+          onKeep={async (name) => {
+            const { revision } = await renameChart(client, saved.id, name);
+            // What is in work here stays; the next save is one of the renamed chart.
+            store.getState().setSaved({ ...saved, name, revision });
+          }}
           onClose={() => setRenaming(undefined)}
         />
       )}
@@ -131,20 +131,19 @@ function SaveButton({ sheet, model }: { sheet: Sheet; model?: ChartModel }) {
   const save = async (asNew: boolean) => {
     if (!spec) return;
     setBusy(true);
-    const named =
-      asNew && name.trim() && name.trim() !== model?.title
-        ? { ...spec, text: { ...spec.text, title: name.trim() } }
-        : spec;
     try {
       const before = asNew ? undefined : saved;
-      const next = before ? await api.replaceChart(before.id, named, before.revision) : await api.saveChart(named);
-      if (named !== spec) store.getState().set({ spec: named });
+      // The title on the chart is its maker's: a name that is none of the chart's own words is kept beside it.
+      const called = name.trim() === model?.title ? '' : name.trim();
+      const next = before
+        ? await api.replaceChart(before.id, spec, before.revision)
+        : await api.saveChart(spec, called || undefined);
       if (next.id !== saved?.id) {
         renameWorkStore(store, workKey(saved ? { chart: saved.id } : { sheet: sheet.id }), workKey({ chart: next.id }));
         window.history.replaceState(null, '', `/charts/${next.id}`);
       }
       // As it is held here: the server's copy has its parts in another order.
-      store.getState().setSaved({ ...next, spec: named });
+      store.getState().setSaved({ ...next, spec });
       setStale(false);
       setOpen(false);
       await client.invalidateQueries({ queryKey: ['charts'] });
@@ -153,7 +152,7 @@ function SaveButton({ sheet, model }: { sheet: Sheet; model?: ChartModel }) {
     } catch (error) {
       if (error instanceof ApiError && error.status === 412) {
         setStale(true);
-        setName(model?.title ?? '');
+        setName(saved?.name ?? model?.title ?? '');
         setOpen(true);
       } else message.error(error instanceof Error ? error.message : 'Saving did not work. Try again.');
     } finally {

@@ -10,6 +10,7 @@ import { TopBar } from '../theme/TopBar';
 import { CorrectingProvider } from '../cards/correcting';
 import { useEvents } from '../theme/useEvents';
 import { useKept } from '../theme/useKept';
+import { useUndoKeys } from '../theme/useUndoKeys';
 import { ChartPane } from './ChartPane';
 import { Checks } from './Checks';
 import { Divider } from './Divider';
@@ -121,7 +122,7 @@ function Bench({ sheet, kept }: { sheet: Sheet; kept: string }) {
     [setLooking, setFolded, share],
   );
   useEffect(() => store.setState({ columns: sources.columns }), [store, sources.columns]);
-  useUndoKeys();
+  useUndoKeys(useHistory());
   const spec = useWork((state) => state.spec);
   const saved = useWork((state) => state.saved);
   const current = preview.spec && suggestions.find((one) => likeness(one.spec) === likeness(preview.spec));
@@ -139,7 +140,13 @@ function Bench({ sheet, kept }: { sheet: Sheet; kept: string }) {
     <ForetellingProvider value={foretell}>
       <CorrectingProvider value={correct}>
         <div className={styles.bench}>
-          <TopBar path={[{ words: 'Desk', href: '/' }, { words: sheet.name }]}>
+          <TopBar
+            path={[
+              { words: 'Desk', href: '/' },
+              { words: sheet.name },
+              ...(saved?.name ? [{ words: saved.name }] : []),
+            ]}
+          >
             <Link
               href={`/sheets/${sheet.id}/reading${saved ? `?chart=${encodeURIComponent(saved.id)}` : ''}`}
               className={styles.howRead}
@@ -287,26 +294,4 @@ function likeness(spec: ChartSpec | undefined): string {
       spec.across.as === 'time' ? spec.across.step : 'cycle' in spec.across ? spec.across.cycle : '',
     ],
   );
-}
-
-/** The usual keys: Ctrl+Z, and Ctrl+Shift+Z or Ctrl+Y (Cmd on a Mac); a field that is being written in keeps its own. */
-function useUndoKeys() {
-  const { undo, redo } = useHistory();
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if (!(event.ctrlKey || event.metaKey) || event.altKey) return;
-      const target = event.target as HTMLElement;
-      if (target.isContentEditable || /^(INPUT|TEXTAREA)$/.test(target.tagName)) return;
-      const key = event.key.toLowerCase();
-      if (key === 'z' && !event.shiftKey) {
-        event.preventDefault();
-        undo();
-      } else if (key === 'y' || (key === 'z' && event.shiftKey)) {
-        event.preventDefault();
-        redo();
-      }
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
-  }, [undo, redo]);
 }

@@ -1,9 +1,10 @@
-import { createContext, useContext } from 'react';
+import { createContext, useCallback, useContext } from 'react';
 import { temporal, type TemporalState } from 'zundo';
 import { createStore, useStore, type StoreApi } from 'zustand';
 import { persist, type PersistStorage } from 'zustand/middleware';
 import { fitLooking, type ChartSpec, type Columns } from '@/core/spec';
 import type { CorrectionStep } from '../cards/correcting';
+import type { History } from '../theme/useUndoKeys';
 import { laterStorage, removeItem } from './later-storage';
 
 /** The chart in work. */
@@ -19,7 +20,7 @@ export interface Work {
 
 export interface WorkState extends Work {
   /** The chart as it was last saved, with its id and revision. */
-  saved?: { id: string; revision: number; spec: ChartSpec };
+  saved?: { id: string; revision: number; spec: ChartSpec; name?: string };
   /** The columns of the sheet: what a change leaves without a place goes by them. */
   columns?: Columns;
   /** One change, one step of undo. */
@@ -52,8 +53,9 @@ export const workKey = (of: { sheet: string } | { chart: string }) =>
 export function createWorkStore(key: string, initial: Work & Pick<WorkState, 'saved'>): WorkStore {
   const storage = laterStorage<unknown>();
   return createStore<WorkState>()(
-    temporal(
-      persist(
+    // What is written down lies around the history: undo and redo are written down as every other change is.
+    persist(
+      temporal(
         (set) => ({
           ...initial,
           set: (work) => set(work),
@@ -66,27 +68,27 @@ export function createWorkStore(key: string, initial: Work & Pick<WorkState, 'sa
           setSaved: (saved) => set({ saved }),
         }),
         {
-          name: key,
-          storage: storage as PersistStorage<Partial<WorkState>>,
-          partialize: ({ picks, spec, recommended, corrected, saved }) => ({
-            picks,
-            spec,
-            recommended,
-            corrected,
-            saved,
-          }),
+          partialize: pickWork,
+          equality: same,
+          limit: MOST_STEPS,
+          wrapTemporal: (initializer) =>
+            persist(initializer, {
+              name: `${key}:history`,
+              storage: storage as PersistStorage<Temporal>,
+              partialize: ({ pastStates, futureStates }) => ({ pastStates, futureStates }) as unknown as Temporal,
+            }),
         },
       ),
       {
-        partialize: pickWork,
-        equality: same,
-        limit: MOST_STEPS,
-        wrapTemporal: (initializer) =>
-          persist(initializer, {
-            name: `${key}:history`,
-            storage: storage as PersistStorage<Temporal>,
-            partialize: ({ pastStates, futureStates }) => ({ pastStates, futureStates }) as unknown as Temporal,
-          }),
+        name: key,
+        storage: storage as PersistStorage<Partial<WorkState>>,
+        partialize: ({ picks, spec, recommended, corrected, saved }) => ({
+          picks,
+          spec,
+          recommended,
+          corrected,
+          saved,
+        }),
       },
     ),
   ) as unknown as WorkStore;
@@ -115,9 +117,11 @@ export function useWork<T>(select: (state: WorkState) => T): T {
   return useStore(useWorkStore(), select);
 }
 
-export function useHistory(): { canUndo: boolean; canRedo: boolean; undo: () => void; redo: () => void } {
+export function useHistory(): History {
   const { temporal: history } = useWorkStore();
   const canUndo = useStore(history, ({ pastStates }) => pastStates.length > 0);
   const canRedo = useStore(history, ({ futureStates }) => futureStates.length > 0);
-  return { canUndo, canRedo, undo: () => history.getState().undo(), redo: () => history.getState().redo() };
+  const undo = useCallback(() => history.getState().undo(), [history]);
+  const redo = useCallback(() => history.getState().redo(), [history]);
+  return { canUndo, canRedo, undo, redo };
 }

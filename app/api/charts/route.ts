@@ -9,6 +9,7 @@ export const dynamic = 'force-dynamic';
 export const GET = handled(async () => Response.json({ charts: await listCharts() }));
 
 export const POST = handled(async (request: Request) => {
-  const chart = await saveChart(parseChartRequest(await jsonBody(request)));
+  const { spec, name } = parseChartRequest(await jsonBody(request));
+  const chart = await saveChart(spec, name);
   return revised(chartAnswer(chart), `/api/charts/${chart.id}`);
 });

@@ -1,9 +1,10 @@
 'use client';
 
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Input, Modal } from 'antd';
 import { useQuery } from '@tanstack/react-query';
 import { api } from '../../api';
+import { chartNames } from '../../desk/names';
 import { holdsPart } from '../../desk/search';
 import styles from '../Board.module.css';
 
@@ -20,7 +21,8 @@ export function AddChart({
 }) {
   const charts = useQuery({ queryKey: ['charts'], queryFn: api.charts });
   const [part, setPart] = useState('');
-  const found = (charts.data ?? []).filter(({ title }) => holdsPart(part, title));
+  const names = useMemo(() => chartNames(charts.data ?? []), [charts.data]);
+  const found = [...names].filter(([, name]) => holdsPart(part, name));
   return (
     <Modal open title="Which chart?" footer={null} width={720} onCancel={onClose} destroyOnHidden>
       <Input
@@ -35,14 +37,14 @@ export function AddChart({
         <p>There is no saved chart yet. Open a sheet on the desk, make a chart of it, and press Save.</p>
       )}
       {charts.data && charts.data.length > 0 && found.length === 0 && (
-        <p>No chart holds “{part.trim()}” in its title.</p>
+        <p>No chart holds “{part.trim()}” in its name.</p>
       )}
       <ul className={styles.choices}>
-        {found.slice(0, MOST).map(({ id, title, form }) => (
+        {found.slice(0, MOST).map(([{ id, form }, name]) => (
           <li key={id}>
             <button type="button" onClick={() => onChoose(id, form)}>
               <img src={`/api/charts/${id}/picture.png?width=360&height=190`} alt="" loading="lazy" />
-              {title}
+              {name}
             </button>
           </li>
         ))}

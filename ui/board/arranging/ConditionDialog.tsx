@@ -2,22 +2,23 @@
 
 import { useState } from 'react';
 import { Modal } from 'antd';
+import type { Delivery } from '@/core/deliveries';
 import type { Condition } from '@/core/spec';
 import { ConditionFields, useConditionStart } from '../../conditions/ConditionFields';
 
 interface Props {
   title: string;
   condition?: Condition;
-  /** The chart whose sheet it begins with. */
-  chart?: string;
+  /** The chart or board whose sheet it begins with. */
+  of?: Delivery['what'];
   onKeep: (condition: Condition) => void;
   onClose: () => void;
 }
 
 /** Under what condition something is shown or sent. */
-export function ConditionDialog({ title, condition, chart, onKeep, onClose }: Props) {
+export function ConditionDialog({ title, condition, of, onKeep, onClose }: Props) {
   const [draft, setDraft] = useState(condition);
-  const start = useConditionStart(chart);
+  const start = useConditionStart(of);
   const now = draft ?? start;
   return (
     <Modal

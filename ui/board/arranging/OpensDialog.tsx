@@ -64,7 +64,11 @@ export function OpensDialog({
               aria-invalid={wrong}
               onChange={(event) => setAddress(event.target.value)}
             />
-            {wrong && <span className="second">Write it whole, beginning with https:// or mailto:</span>}
+            {wrong && (
+              <span className="second">
+                Write it whole, beginning with https:// or mailto:, or with http:// for an address inside your house
+              </span>
+            )}
           </label>
         )}
       </div>

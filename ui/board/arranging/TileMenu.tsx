@@ -71,7 +71,7 @@ export function TileMenu({ tile, name, onChange, onRemove }: Props) {
         <ConditionDialog
           title={`Show “${name}” only if`}
           condition={tile.onlyIf}
-          chart={'chart' in show ? show.chart : undefined}
+          of={'chart' in show ? { chart: show.chart } : undefined}
           onKeep={(onlyIf) => {
             onChange({ ...tile, onlyIf });
             close();

@@ -20,7 +20,7 @@ import {
 import { api, type Sheet } from '../../api';
 import { Card, Field } from '../../cards/Card';
 import styles from '../../cards/cards.module.css';
-import { sheetLabel } from '../../desk/sheet-label';
+import { sheetNames } from '../../desk/names';
 import { useWork } from '../store';
 
 interface Props {
@@ -115,7 +115,7 @@ export function SheetCard({ spec, sources, onDone }: Props) {
             setAmount(undefined);
             setAcross(undefined);
           }}
-          options={sheets.map((one) => ({ value: one.id, label: sheetLabel(one, list.data ?? []) }))}
+          options={[...sheetNames(sheets)].map(([one, label]) => ({ value: one.id, label }))}
         />
       </Field>
       {sheet && (

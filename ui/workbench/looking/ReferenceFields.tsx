@@ -10,7 +10,7 @@ import { api } from '../../api';
 import { Field, SelectField } from '../../cards/Card';
 import cards from '../../cards/cards.module.css';
 import { TypedNumber } from '../../cards/TypedNumber';
-import { sheetLabel } from '../../desk/sheet-label';
+import { sheetNames } from '../../desk/names';
 
 const FIGURES: readonly { value: DrawnFigure['figure']; label: string }[] = [
   { value: 'mean', label: 'The average' },
@@ -256,7 +256,7 @@ export function SheetFields({ now, spec, change }: Omit<FieldsProps, 'model'> & 
         search
         value={pending ?? id ?? ''}
         onChange={(sheet: string) => void choose(sheet)}
-        options={sheets.map((sheet) => ({ value: sheet.id, label: sheetLabel(sheet, sheets) }))}
+        options={[...sheetNames(sheets)].map(([sheet, label]) => ({ value: sheet.id, label }))}
       />
       {trouble && (
         <p role="alert" className={cards.error}>

@@ -13,8 +13,8 @@ export const GET = handled(async (_: Request, { params }: Context) =>
 
 export const PUT = handled(async (request: Request, { params }: Context) => {
   const revision = revisionIn(request);
-  const spec = parseChartRequest(await jsonBody(request));
-  return revised(chartAnswer(await replaceChart((await params).id, spec, revision)));
+  const { spec, name } = parseChartRequest(await jsonBody(request));
+  return revised(chartAnswer(await replaceChart((await params).id, spec, revision, name)));
 });
 
 export const DELETE = handled(async (_: Request, { params }: Context) => {
