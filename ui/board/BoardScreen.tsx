@@ -179,6 +179,7 @@ function Loaded({ board, atOnce: came }: { board: SavedBoard; atOnce: BoardAtOnc
                 width={width}
                 waiting={models.data === undefined && !models.error}
                 onArrange={arranged.begin}
+                onUndo={outside.canUndo ? outside.undo : undefined}
               />
             ))}
         </div>

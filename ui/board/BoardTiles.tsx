@@ -4,6 +4,7 @@ import { heightOf, inOrder, tileBoxes, type Tile } from '@/core/boards';
 import { useMemo, useState } from 'react';
 import type { BoardAtOnce, BoardTile } from '../api';
 import styles from './Board.module.css';
+import { DrawingBoundary } from '../theme/DrawingBoundary';
 import { opensOf } from './opens';
 import { useStill } from './useStill';
 import { TileDrawing, TileFrame } from './picture/TileDrawing';
@@ -20,10 +21,12 @@ interface Props {
   /** Nothing has come yet. */
   waiting: boolean;
   onArrange: () => void;
+  /** Takes the last change of the board back, where there is one. */
+  onUndo: (() => void) | undefined;
 }
 
 /** The tiles of a board to be looked at: what each reads is read across, and a click opens what it was made of. */
-export function BoardTiles({ tiles, drawn, seen, width, waiting, onArrange }: Props) {
+export function BoardTiles({ tiles, drawn, seen, width, waiting, onArrange, onUndo }: Props) {
   const known = drawn.size > 0 ? drawn : seen;
   const hidden = new Set([...known.values()].flatMap((tile) => (tile.hidden === undefined ? [] : [tile.id])));
   const boxes = tileBoxes(tiles, width, hidden);
@@ -47,6 +50,7 @@ export function BoardTiles({ tiles, drawn, seen, width, waiting, onArrange }: Pr
             drawn={drawn.get(tile.id)}
             seen={seen.get(tile.id)}
             box={boxes.get(tile.id)}
+            onUndo={onUndo}
           />
         ))}
     </div>
@@ -58,11 +62,13 @@ function ViewedTile({
   drawn,
   seen,
   box,
+  onUndo,
 }: {
   tile: Tile;
   drawn: BoardTile | undefined;
   seen: Seen | undefined;
   box: { left: number; top: number; width: number; height: number } | undefined;
+  onUndo: Props['onUndo'];
 }) {
   const router = useRouter();
   const drawing = seen?.picture;
@@ -91,7 +97,11 @@ function ViewedTile({
       {still ? (
         <div dangerouslySetInnerHTML={picture} />
       ) : (
-        (drawn?.model || text !== undefined || error !== undefined) && <TileDrawing {...(drawn ?? seen)} box={box} />
+        (drawn?.model || text !== undefined || error !== undefined) && (
+          <DrawingBoundary what="This tile" of={[drawn]} onUndo={onUndo}>
+            <TileDrawing {...(drawn ?? seen)} box={box} />
+          </DrawingBoundary>
+        )
       )}
       <TileFrame {...box} />
       {opens && (

@@ -1,6 +1,7 @@
 'use client';
 
-import { useEffect, useRef, type ReactNode } from 'react';
+import { useEffect, useRef, type KeyboardEvent, type ReactNode } from 'react';
+import { tabbable } from 'tabbable';
 import { Select } from 'antd';
 import styles from './cards.module.css';
 
@@ -40,6 +41,44 @@ function takeFocus(card: HTMLElement): () => void {
   return stop;
 }
 
+/**
+ * Tab goes through the fields of a card in order, then back to what opened it, and from there into the card again: the card
+ * itself stands at the end of the page. The answer ends it.
+ */
+function tabBetween(card: HTMLElement, before: readonly Element[]): () => void {
+  const ends = new AbortController();
+  const opener = () => before.find(({ isConnected }) => isConnected);
+  document.addEventListener(
+    'keydown',
+    (event) => {
+      if (event.key !== 'Tab' || event.defaultPrevented) return;
+      const fields = tabbable(card);
+      const at = document.activeElement;
+      if (fields.length === 0) return;
+      const edge = event.shiftKey ? fields[0] : fields[fields.length - 1];
+      const into = event.shiftKey ? fields[fields.length - 1] : fields[0];
+      if (at === edge || (at === card && event.shiftKey)) {
+        event.preventDefault();
+        focusNear(before);
+      } else if (at !== null && at === opener()) {
+        event.preventDefault();
+        into.focus();
+      }
+    },
+    { signal: ends.signal },
+  );
+  return () => ends.abort();
+}
+
+/** Escape in a field that is written in ends the field; the next one closes the card. A list that is open closes first. */
+function endField(event: KeyboardEvent<HTMLElement>): void {
+  const field = event.target as HTMLElement;
+  if (event.key !== 'Escape' || !field.matches(WRITTEN_IN) || field.getAttribute('aria-expanded') === 'true') return;
+  event.stopPropagation();
+  event.currentTarget.focus({ preventScroll: true });
+}
+const WRITTEN_IN = 'textarea, input:not([type=checkbox], [type=radio], [type=range], [type=file])';
+
 /** A small card of settings. It takes the focus when it opens and gives it back to where it was when it closes. */
 export function Card({ name, title = name, children }: { name: string; title?: string; children: ReactNode }) {
   const card = useRef<HTMLDivElement>(null);
@@ -47,13 +86,15 @@ export function Card({ name, title = name, children }: { name: string; title?: s
     const before = placesOf(document.activeElement);
     const own = card.current;
     const letGo = own ? takeFocus(own) : undefined;
+    const passOn = own ? tabBetween(own, before) : undefined;
     return () => {
+      passOn?.();
       letGo?.();
       if (own?.contains(document.activeElement) || document.activeElement === document.body) focusNear(before);
     };
   }, []);
   return (
-    <div ref={card} className={styles.card} role="dialog" aria-label={name}>
+    <div ref={card} className={styles.card} role="dialog" aria-label={name} tabIndex={-1} onKeyDown={endField}>
       <h2 className={styles.title}>{title}</h2>
       {children}
     </div>

@@ -3,6 +3,7 @@
 import { ColorPicker } from 'antd';
 import { useState } from 'react';
 import { PALETTE } from '@/core/layout';
+import styles from './cards.module.css';
 
 const OWN = 'up-chart:colours';
 /** So many colours of a user's own are offered again, the latest first. */
@@ -38,26 +39,83 @@ interface Props {
   bare?: boolean;
 }
 
-/** A colour, chosen from ours, from those of one's own that were chosen before, or freely. */
-export function ColorField({ label, value, onChange, ours = { label: 'Ours', colors: PALETTE }, bare }: Props) {
+/** A colour, chosen from ours, from those of one's own that were chosen before, or freely; by pointer or by keyboard. */
+export function ColorField({ label, value, onChange, ours = { label: 'Our colours', colors: PALETTE }, bare }: Props) {
   const [own, setOwn] = useState(ownColors);
+  const [open, setOpen] = useState(false);
   const known = new Set(ours.colors.map((color) => color.toLowerCase()));
+  const take = (color: string) => {
+    if (!known.has(color)) setOwn(keep(color));
+    onChange(color);
+  };
   return (
     <ColorPicker
       size="small"
       disabledAlpha
-      showText={!bare}
       value={value}
-      aria-label={label}
-      onChangeComplete={(chosen) => {
-        const color = chosen.toHexString().slice(0, 7).toLowerCase();
-        if (!known.has(color)) setOwn(keep(color));
-        onChange(color);
-      }}
-      presets={[
-        { label: ours.label, colors: [...ours.colors] },
-        ...(own.length > 0 ? [{ label: 'Your own', colors: own }] : []),
-      ]}
-    />
+      open={open}
+      onOpenChange={setOpen}
+      onChangeComplete={(chosen) => take(chosen.toHexString().slice(0, 7).toLowerCase())}
+      panelRender={(_, { components: { Picker } }) => (
+        <div className={styles.picker} role="group" aria-label={label}>
+          <Swatches
+            label={ours.label}
+            colors={ours.colors}
+            value={value}
+            first
+            onTake={(color) => {
+              take(color);
+              setOpen(false);
+            }}
+          />
+          {own.length > 0 && <Swatches label="Colours of your own" colors={own} value={value} onTake={take} />}
+          <Picker />
+        </div>
+      )}
+    >
+      <button
+        type="button"
+        className={styles.swatchField}
+        aria-label={label}
+        aria-haspopup="dialog"
+        aria-expanded={open}
+      >
+        <span className={styles.swatch} style={{ background: value }} />
+        {!bare && <span>{value?.toUpperCase()}</span>}
+      </button>
+    </ColorPicker>
+  );
+}
+
+/** Colours to choose from; the first takes the focus, so that who came by keyboard is among them. */
+function Swatches({
+  label,
+  colors,
+  value,
+  first = false,
+  onTake,
+}: {
+  label: string;
+  colors: readonly string[];
+  value: string | undefined;
+  first?: boolean;
+  onTake: (color: string) => void;
+}) {
+  return (
+    <div className={styles.swatches} role="group" aria-label={label}>
+      <span className="second">{label}</span>
+      {colors.map((color, i) => (
+        <button
+          key={color}
+          type="button"
+          autoFocus={first && i === 0}
+          className={styles.swatch}
+          style={{ background: color }}
+          aria-label={color}
+          aria-pressed={color.toLowerCase() === value?.toLowerCase()}
+          onClick={() => onTake(color.toLowerCase())}
+        />
+      ))}
+    </div>
   );
 }

@@ -1,6 +1,6 @@
 'use client';
 
-import { useRef, type ReactElement } from 'react';
+import { useMemo, useRef, type ReactElement } from 'react';
 import { Dropdown, type MenuProps } from 'antd';
 
 interface Props {
@@ -23,19 +23,40 @@ export function Menu({ items, onChoose, onOpenChange, children, ...dropdown }: P
     if (open) opener.current = document.activeElement as HTMLElement;
     onOpenChange?.(open);
   };
+  const { plain, keyOf } = useMemo(() => withPlainKeys(items), [items]);
   const onClick: MenuProps['onClick'] = ({ key }) => {
     opener.current?.focus({ preventScroll: true });
-    onChoose(key);
+    onChoose(keyOf.get(key) ?? key);
   };
   return (
     <Dropdown
       trigger={['click']}
       autoFocus
-      menu={{ items, onClick, style: { maxHeight: 'min(420px, 60vh)', overflow: 'auto' } }}
+      menu={{ items: plain, onClick, style: { maxHeight: 'min(420px, 60vh)', overflow: 'auto' } }}
       onOpenChange={noteOpener}
       {...dropdown}
     >
       {children}
     </Dropdown>
   );
+}
+
+type Items = NonNullable<MenuProps['items']>;
+
+/**
+ * The library looks for an item by a selector that it makes of its key: a name with an apostrophe in it would break that. Items
+ * get numbers for keys, and `keyOf` tells their own.
+ */
+function withPlainKeys(items: MenuProps['items']): { plain: Items; keyOf: ReadonlyMap<string, string> } {
+  const keyOf = new Map<string, string>();
+  const plainOf = (list: Items): Items =>
+    list.map((item) => {
+      if (!item) return item;
+      const children = 'children' in item && item.children ? { children: plainOf(item.children) } : {};
+      if (item.key === undefined) return { ...item, ...children };
+      const key = `item-${keyOf.size}`;
+      keyOf.set(key, String(item.key));
+      return { ...item, ...children, key };
+    });
+  return { plain: plainOf(items ?? []), keyOf };
 }

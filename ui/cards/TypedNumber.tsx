@@ -1,6 +1,6 @@
 'use client';
 
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { Input } from 'antd';
 import { readTyped } from '@/core/inference';
 import styles from './cards.module.css';
@@ -18,6 +18,7 @@ interface Props {
 /** A number as people type it: "50m", "50k", "50,000". What cannot be taken is said beside it and stays. */
 export function TypedNumber({ label, value, unit, placeholder, wrong, onChange }: Props) {
   const [draft, setDraft] = useState<string>();
+  const escaped = useRef(false);
   const shown = value === undefined ? '' : written(value, unit);
   const read = draft === undefined || draft.trim() === '' ? undefined : readTyped(draft, unit);
   const trouble =
@@ -27,7 +28,7 @@ export function TypedNumber({ label, value, unit, placeholder, wrong, onChange }
         ? `“${draft}” is no number. Write it as 50,000, 50k or 50m.`
         : wrong?.(read);
   const done = () => {
-    if (draft === undefined || trouble !== undefined) return;
+    if (escaped.current || draft === undefined || trouble !== undefined) return;
     if (read !== value) onChange(read);
     setDraft(undefined);
   };
@@ -41,6 +42,11 @@ export function TypedNumber({ label, value, unit, placeholder, wrong, onChange }
         value={draft ?? shown}
         placeholder={placeholder}
         onChange={(event) => setDraft(event.target.value)}
+        // Escape leaves the field with what it held before.
+        onKeyDown={({ key }) => {
+          escaped.current = key === 'Escape';
+          if (escaped.current) setDraft(undefined);
+        }}
         onBlur={done}
         onPressEnter={done}
       />

@@ -5,6 +5,7 @@ import { CartesianGrid, ComposedChart, Line, ReferenceLine, Tooltip, XAxis, YAxi
 import { isLying, isBanded, type ChartModel, type Plot, type ScaleModel } from '@/core/layout';
 import { AcrossLabel } from './AcrossLabel';
 import { AXIS_LINE, clickedAt, lyingAxis, placeAt, roomOf, sideAxis, type DrawingProps } from './drawing';
+import { EnterPoint } from './EnterPoint';
 import { GridHits } from './GridHits';
 import { Marks, seriesAt } from './Marks';
 import { OverMarks, RemarkNumbers, UnderMarks } from './Overlay';
@@ -115,6 +116,7 @@ export function GroupedDrawing(props: DrawingProps) {
           {...(lying ? { axisId: 'places' } : {})}
         />
       )}
+      {!small && onPoint && <EnterPoint onPoint={onPoint} />}
       {!small && onPart && <GridHits model={model} onPart={onPart} />}
       {firstScale && crossesZero(firstScale) && (
         <ReferenceLine

@@ -10,6 +10,7 @@ import { ChartDrawing } from '../chart/ChartDrawing';
 import styles from './Desk.module.css';
 import { dayWords } from './dates';
 import { copyChart, renameChart, whatLosesChart, wordsOf } from './doings';
+import { DrawingBoundary } from '../theme/DrawingBoundary';
 import { pictureOf } from './pictures';
 import { RenameDialog } from './RenameDialog';
 import { found as foundIn, type Finding } from './finding';
@@ -124,7 +125,11 @@ function ChartCard({ chart, sheet, labels }: { chart: ListedChart; sheet?: Liste
       )}
       <Link prefetch={false} href={`/charts/${chart.id}`} className={styles.cardLink}>
         <span className={styles.picture} aria-hidden>
-          {picture.data?.model && <ChartDrawing model={picture.data.model} small {...PICTURE} />}
+          {picture.data?.model && (
+            <DrawingBoundary small what="This picture" of={[picture.data.model]}>
+              <ChartDrawing model={picture.data.model} small {...PICTURE} />
+            </DrawingBoundary>
+          )}
           {lacking && <span className={styles.lacking}>{lacking}</span>}
         </span>
         <span className={styles.cardTitle}>{chart.name}</span>

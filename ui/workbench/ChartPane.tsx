@@ -45,7 +45,7 @@ export function ChartPane({ holder, size, sources, preview, busy, error, lacks, 
   const [rowsOf, setRowsOf] = useState<PlacedPoint>();
   const [differing, setDiffering] = useState<Differing>();
   const [remark, setRemark] = useState<{ place: number; series?: string }>();
-  const stretch = useStretch(model, spec, sources);
+  const stretch = useStretch(model, preview.drawnFor, sources);
   const scrolled = useScrolled(stretch ? undefined : model);
   const seen = stretch?.seen ?? scrolled.seen;
   const from = stretch ? stretch.now.from : scrolled.from;

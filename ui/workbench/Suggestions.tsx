@@ -5,6 +5,7 @@ import type { Form } from '@/core/layout';
 import type { ChartSpec } from '@/core/spec';
 import type { Suggestion } from '../api';
 import { ChartDrawing } from '../chart/ChartDrawing';
+import { DrawingBoundary } from '../theme/DrawingBoundary';
 import { useWorkStore } from './store';
 import styles from './Suggestions.module.css';
 
@@ -74,7 +75,9 @@ export const Suggestions = memo(function Suggestions({
               onClick={() => choose(suggestion)}
             >
               <span className={styles.picture} aria-hidden>
-                <ChartDrawing model={suggestion.model} small width={146} height={62} />
+                <DrawingBoundary small what="This picture" of={[suggestion.model]}>
+                  <ChartDrawing model={suggestion.model} small width={146} height={62} />
+                </DrawingBoundary>
               </span>
               <span className={styles.name}>{suggestionName(suggestion)}</span>
               <span className={styles.reason} title={suggestion.reasons.join(' ')}>

@@ -9,6 +9,7 @@ import { api, type SavedChart, type Sheet } from '../api';
 import { TopBar } from '../theme/TopBar';
 import { CorrectingProvider } from '../cards/correcting';
 import { useEvents } from '../theme/useEvents';
+import { DrawingBoundary } from '../theme/DrawingBoundary';
 import { useKept } from '../theme/useKept';
 import { useUndoKeys } from '../theme/useUndoKeys';
 import { ChartPane } from './ChartPane';
@@ -122,7 +123,9 @@ function Bench({ sheet, kept }: { sheet: Sheet; kept: string }) {
     [setLooking, setFolded, share],
   );
   useEffect(() => store.setState({ columns: sources.columns }), [store, sources.columns]);
-  useUndoKeys(useHistory());
+  const history = useHistory();
+  useUndoKeys(history);
+  const onUndo = history.canUndo ? history.undo : undefined;
   const spec = useWork((state) => state.spec);
   const saved = useWork((state) => state.saved);
   const current = preview.spec && suggestions.find((one) => likeness(one.spec) === likeness(preview.spec));
@@ -159,7 +162,9 @@ function Bench({ sheet, kept }: { sheet: Sheet; kept: string }) {
           {gone.length > 0 && spec ? (
             <PlainSentence spec={spec} sheet={sheet} sources={sources} lost={lost} />
           ) : (
-            <Sentence sheet={sheet} sources={sources} picking={picking} starts={starts.starts.length} model={model} />
+            <DrawingBoundary what="The sentence" of={[spec, model]} onUndo={onUndo}>
+              <Sentence sheet={sheet} sources={sources} picking={picking} starts={starts.starts.length} model={model} />
+            </DrawingBoundary>
           )}
           <main
             className={styles.main}
@@ -185,21 +190,23 @@ function Bench({ sheet, kept }: { sheet: Sheet; kept: string }) {
               />
             )}
             <section className={styles.chartSide} aria-label="Chart">
-              <ChartPane
-                holder={holder}
-                size={size}
-                sources={sources}
-                preview={preview}
-                busy={picking.busy}
-                error={picking.error}
-                starts={<Starts sheet={sheet} starts={starts} />}
-                looking={looking}
-                onLooking={look}
-                lacks={
-                  gone.length > 0 &&
-                  spec && <GonePane spec={spec} gone={gone} lost={lost} sheet={sheet} sources={sources} />
-                }
-              />
+              <DrawingBoundary what="The chart" of={[spec, model]} onUndo={onUndo}>
+                <ChartPane
+                  holder={holder}
+                  size={size}
+                  sources={sources}
+                  preview={preview}
+                  busy={picking.busy}
+                  error={picking.error}
+                  starts={<Starts sheet={sheet} starts={starts} />}
+                  looking={looking}
+                  onLooking={look}
+                  lacks={
+                    gone.length > 0 &&
+                    spec && <GonePane spec={spec} gone={gone} lost={lost} sheet={sheet} sources={sources} />
+                  }
+                />
+              </DrawingBoundary>
               {gone.length === 0 && !(folded && looking) && <Suggestions suggestions={suggestions} chosen={current} />}
             </section>
           </main>

@@ -4,7 +4,7 @@ import { otherSheets, type ChartSpec } from '@/core/spec';
 import type { Sheet } from '../api';
 import { drawHeld } from './chart-worker';
 import { useWorkStore } from './store';
-import { previewKey, type Size } from './useChart';
+import { previewKey, type DrawnChart, type Size } from './useChart';
 
 type Change = (spec: ChartSpec) => ChartSpec;
 /** Draws what each change would come to; the answer gives it up. */
@@ -37,7 +37,7 @@ export function useForetell(sheet: Sheet, others: readonly Sheet[], size: Size):
         const begun = performance.now();
         const model = await drawHeld(next, sheet, others, size);
         if (!wanted()) return;
-        if (model) client.setQueryData(queryKey, model);
+        if (model) client.setQueryData<DrawnChart>(queryKey, { spec: next, model });
         if (performance.now() - begun > LONGEST_MS) return;
       }
     },

@@ -83,7 +83,10 @@ export function usePicking(sheet: Sheet, shown: Size) {
         // Of a chart that names columns that are gone nothing is carried over: it would only fail again.
         const carried = best && (spec && lacksColumns(spec, sheet) ? best : carryOver(recommended, spec, best));
         if (carried && best && JSON.stringify(carried) === JSON.stringify(best))
-          client.setQueryData(previewKey(carried, sheet, [], size), suggestions[0].model);
+          client.setQueryData<DrawnChart>(previewKey(carried, sheet, [], size), {
+            spec: carried,
+            model: suggestions[0].model,
+          });
         store.getState().set({ picks: next, spec: carried, recommended: best });
       } catch (thrown) {
         if (mine === turn.current)
@@ -109,6 +112,12 @@ export function usePicking(sheet: Sheet, shown: Size) {
   );
 }
 
+/** A drawing, and the chart that it is of: until a change is drawn, the drawing is of the chart before. */
+export interface DrawnChart {
+  readonly spec: ChartSpec;
+  readonly model: ChartModel;
+}
+
 /** The drawing model of the chart in work; the old one stays until the new one is there, and a slow one can be given up. */
 export function usePreview(sheet: Sheet, others: readonly Sheet[], size: Size, lacking = false, lost = 0) {
   const store = useWorkStore();
@@ -117,9 +126,11 @@ export function usePreview(sheet: Sheet, others: readonly Sheet[], size: Size, l
   const recommended = useWork((state) => state.recommended);
   // Until the other sheets are there nothing can be drawn of them; those that were deleted do not come any more.
   const ready = spec !== undefined && !lacking && size.width > 0 && otherSheets(spec).length === others.length + lost;
-  const query = useQuery<ChartModel>({
+  const query = useQuery<DrawnChart>({
     queryKey: previewKey(spec, sheet, others, size),
-    queryFn: ready ? ({ signal }) => drawChart(spec, sheet, others, size, signal) : skipToken,
+    queryFn: ready
+      ? async ({ signal }) => ({ spec, model: await drawChart(spec, sheet, others, size, signal) })
+      : skipToken,
     placeholderData: keepPreviousData,
     retry: false,
   });
@@ -137,7 +148,8 @@ export function usePreview(sheet: Sheet, others: readonly Sheet[], size: Size, l
     void client.cancelQueries({ queryKey: ['preview'] });
     store.temporal.getState().undo();
   }, [client, store]);
-  return { spec, model: spec ? data : undefined, fetching: isFetching, error: query.error, cancel };
+  const shown = spec ? data : undefined;
+  return { spec, model: shown?.model, drawnFor: shown?.spec, fetching: isFetching, error: query.error, cancel };
 }
 
 export function useSuggestions(sheet: Sheet, size: Size): Suggestion[] {

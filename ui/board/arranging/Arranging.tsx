@@ -6,6 +6,7 @@ import GridLayout, { verticalCompactor } from 'react-grid-layout';
 import 'react-grid-layout/css/styles.css';
 import { COLUMNS, freePlace, GAP, moved, resized, ROW_HEIGHT, tileBoxes, type Tile } from '@/core/boards';
 import type { BoardTile } from '../../api';
+import { DrawingBoundary } from '../../theme/DrawingBoundary';
 import styles from '../Board.module.css';
 import { TileDrawing } from '../picture/TileDrawing';
 import { AddChart } from './AddChart';
@@ -102,7 +103,9 @@ export function Arranging({ tiles, drawn, width, onChange }: Props) {
               >
                 <div className={styles.still}>
                   {box && (now || 'text' in tile.show) && (
-                    <TileDrawing {...(now ?? ('text' in tile.show ? { text: tile.show.text } : {}))} box={box} />
+                    <DrawingBoundary what="This tile" of={[now]}>
+                      <TileDrawing {...(now ?? ('text' in tile.show ? { text: tile.show.text } : {}))} box={box} />
+                    </DrawingBoundary>
                   )}
                 </div>
                 {(now?.onlyIf ?? tile.onlyIf) && (

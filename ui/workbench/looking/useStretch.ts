@@ -25,6 +25,7 @@ const SETTLED_MS = 350;
 /** At least so many places stay in sight. */
 const LEAST = 3;
 
+/** @param spec the chart that the model was drawn of: what is looked at is laid out for the kind of places that it has */
 export function useStretch(
   model: ChartModel | undefined,
   spec: ChartSpec | undefined,
