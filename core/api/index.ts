@@ -8,7 +8,7 @@ import type { Delivery } from '../deliveries';
 import type { ColumnProfile, Correction } from '../inference';
 import type { ChartModel, Form } from '../layout';
 import type { Differences as DifferencesFound } from '../looking';
-import type { Reading, ShapeChoices } from '../reading';
+import type { Encoding, Reading, ShapeChoices } from '../reading';
 import type { RowSaid, RowSense } from '../sense';
 import type { ChartSpec, FormerColumn } from '../spec';
 
@@ -178,6 +178,8 @@ export interface Picture {
 /** What a user decides of the reading of a whole table. */
 export interface ReadingChange extends ShapeChoices {
   worksheet?: string;
+  /** How the bytes of a text file are letters, where its user knows better. */
+  encoding?: Encoding;
 }
 /** A sheet's new name, or what its user says that a row is; `null` takes that back. */
 export interface SheetChange {

@@ -22,10 +22,11 @@ export type CellReader = (cell: string) => string | null | typeof UNREAD;
 
 /** The reader of a column's cells by its type and format. */
 export function cellReader(profile: Pick<ColumnProfile, 'type' | 'format'>): CellReader {
+  const nothing = profile.format.missing;
   if (profile.type === 'text')
     return (cell) => {
       const text = cell.trim();
-      return text === '' || meansNothing(text) ? null : text;
+      return text === '' || meansNothing(text) || nothing?.includes(text.toLowerCase()) ? null : text;
     };
   const read = typedReader(profile);
   return (raw) => {

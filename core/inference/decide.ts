@@ -1,5 +1,6 @@
 import {
   headingAsks,
+  headingCounts,
   headingSaysDate,
   headingSaysDuration,
   headingSaysKey,
@@ -167,6 +168,9 @@ function gradeOf(tally: ColumnTally): 'month' | 'quarter' | 'week' | undefined {
   return grades.find(([, fact]) => tally.having(fact) >= dated * 0.95)?.[0];
 }
 
+/** So many numbers are times without a header that says so. */
+const LEAST_UNNAMED = 3;
+
 /** Day numbers of a spreadsheet and times counted since 1970 look like any number: only the header can say so. */
 function decideCounted(tally: ColumnTally, name: string, filled: number): TypeDecision | undefined {
   const all = (fact: number) => tally.havingMore(fact) >= filled * 0.95;
@@ -185,7 +189,22 @@ function decideCounted(tally: ColumnTally, name: string, filled: number): TypeDe
       MORE.dayNumber,
       "The header says dates, and every number is a spreadsheet's count of days.",
     );
-  if (!headingSaysTimestamp(name)) return undefined;
+  if (!headingSaysTimestamp(name)) {
+    // Without a word for it all of them have to be times of these decades, and the header must not say that they name things.
+    if (filled < LEAST_UNNAMED || headingSaysKey(name) || headingCounts(name)) return undefined;
+    for (const [fact, counted] of [
+      [MORE.recentSeconds, 'seconds'],
+      [MORE.recentMilliseconds, 'milliseconds'],
+    ] as const)
+      if (tally.havingMore(fact) === filled)
+        return decided(
+          'datetime',
+          counted,
+          fact,
+          `Every number counts ${counted} since 1970 (UTC), between 2001 and 2034.`,
+        );
+    return undefined;
+  }
   if (all(MORE.unixSeconds))
     return decided(
       'datetime',
@@ -243,6 +262,12 @@ function decideNumber(tally: ColumnTally, name: string, filled: number): TypeDec
   if (tally.havingMore(MORE.phone) >= filled * ENOUGH)
     return codes('The cells are written as telephone numbers, and keep their digits.');
   if (most < filled * ENOUGH) return undefined;
+  const lettered = tally.havingMore(MORE.lettered);
+  const plainWhole = tally.having(FACT.pointWhole | FACT.commaWhole, FACT.currency | FACT.percent | FACT.separated);
+  if (lettered >= 2 && lettered >= (filled - most) / 2 && plainWhole === most && tally.having(FACT.bareThousand) < most)
+    return codes(
+      `${n(lettered)} cells are figures with a letter, as in the numbers of rooms: the column names things.`,
+    );
   const leadingZeros = tally.having(FACT.leadingZero);
   if (leadingZeros >= most * 0.01 || (leadingZeros > 0 && headingSaysKey(name)))
     return codes(`${n(leadingZeros)} cells begin with a nought: they are codes, and keep their digits.`);

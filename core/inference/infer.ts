@@ -195,7 +195,8 @@ export function inferColumns(
   known: { readonly decimal?: '.' | ',' } = {},
   keys: readonly string[] = keysFor(headers),
 ): ColumnProfile[] {
-  const first = headers.map((header, i) => inferColumn(keys[i], header, tallies[i], corrections[keys[i]]));
+  const alone = headers.map((header, i) => inferColumn(keys[i], header, tallies[i], corrections[keys[i]]));
+  const first = withMissingWords(alone, tallies);
   const order = agreed(
     first.flatMap(({ format }) =>
       format.dateOrder && format.dateOrder !== 'YMD' && !format.ambiguous ? [format.dateOrder] : [],
@@ -223,4 +224,30 @@ export function inferColumns(
 /** What all say, where all say the same. */
 function agreed<T>(said: readonly T[]): T | undefined {
   return said.length > 0 && said.every((one) => one === said[0]) ? said[0] : undefined;
+}
+
+/** Words that are texts in one file and stand for nothing in another. */
+const MAY_BE_NOTHING = ['na', 'n.a.', 'k.a.', 'tbc', 'tba', 'tbd'] as const;
+
+/** What stands for nothing among the numbers and dates of a file does so among its texts too. */
+function withMissingWords(columns: readonly ColumnProfile[], tallies: readonly ColumnTally[]): ColumnProfile[] {
+  const texts = columns.filter(({ type }) => type === 'text');
+  if (texts.length === 0 || texts.length === columns.length) return [...columns];
+  const said = MAY_BE_NOTHING.filter((word) =>
+    columns.some(({ type }, i) => type !== 'text' && tallies[i].having(FACT.missingWord) > 0 && tallies[i].holds(word)),
+  );
+  return columns.map((column, i) => {
+    if (column.type !== 'text') return column;
+    const missing = said.filter((word) => tallies[i].holds(word));
+    if (missing.length === 0) return column;
+    return {
+      ...column,
+      format: { ...column.format, missing },
+      stats: { ...column.stats, distinct: Math.max(0, column.stats.distinct - missing.length) },
+      reasons: [
+        ...column.reasons,
+        `${missing.map((word) => `“${word.toUpperCase()}”`).join(' and ')} ${missing.length === 1 ? 'stands' : 'stand'} for nothing here, as among the numbers of this file.`,
+      ],
+    };
+  });
 }

@@ -25,9 +25,16 @@ export const cellLook: CellLook = {
     if (readsAsNumber(text) || readDuration(text)) return 'number';
     return scanDate(text) ? 'step' : 'text';
   },
-  number(cell) {
-    const found = readsAsNumber(cell.trim());
+  number(cell, decimal) {
+    const text = cell.trim();
+    const found = decimal ? readNumber(text, decimal) : readsAsNumber(text);
     return found && Number(found.value);
+  },
+  settles(cell) {
+    const text = cell.trim();
+    const [point, comma] = [readNumber(text, '.'), readNumber(text, ',')];
+    if (Boolean(point) === Boolean(comma)) return undefined;
+    return point ? '.' : ',';
   },
   isUnit: (cell) => isHeaderUnit(cell.trim()) || currencyCode(cell.trim()) !== undefined,
   measure(cell) {

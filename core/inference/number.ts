@@ -55,7 +55,32 @@ function readWithTail(text: string, decimal: '.' | ','): NumberReading | undefin
   return { ...number, value, whole: !value.includes('.'), scaled: true };
 }
 
-function readBare(text: string, decimal: '.' | ','): NumberReading | undefined {
+/** Apostrophes that part thousands in print and on keyboards: ’ ‘ ʼ ´ ` (CLDR de-CH has U+2019; the others are common practice). */
+const APOSTROPHES = /[\u2018\u2019\u02bc\u00b4`]/g;
+/** "5,00 CR", "5.00 DR": money that came in, money that went out (banks' statements, common practice, no source). */
+const SIDE = /^(.*\d[.,]?\)?)\s*(CR|DR|C\/R|D\/R)\.?$/i;
+/** "(123,45) €", "€ (123,45)": the sign outside of the parentheses of a negative amount. */
+const SIGN_OUTSIDE = /^(?:\(([^()]+)\)\s*([^\d\s()]{1,4})|([^\d\s()]{1,4})\s*\(([^()]+)\))$/;
+
+function readBare(written: string, decimal: '.' | ','): NumberReading | undefined {
+  const text = written.length > 48 ? written : written.replace(APOSTROPHES, "'");
+  const last = text.charCodeAt(text.length - 1);
+  // 82 and 114: R and r.
+  if ((last === 82 || last === 114 || last === 46) && text.length <= 48) {
+    const [, amount, side] = SIDE.exec(text) ?? [];
+    if (side !== undefined) {
+      const found = readBare(amount, decimal);
+      if (!found || found.percent) return undefined;
+      return /^d/i.test(side) && !found.value.startsWith('-') && /[1-9]/.test(found.value)
+        ? { ...found, value: `-${found.value}` }
+        : found;
+    }
+  }
+  const outside = text.includes('(') && text.length <= 48 ? SIGN_OUTSIDE.exec(text) : null;
+  if (outside) {
+    const [, amount, after, before, other] = outside;
+    return readBare(amount === undefined ? `(${before}${other})` : `(${amount} ${after})`, decimal);
+  }
   if (text.length <= LONGEST && PLAIN.test(text) && (decimal === '.' || !text.includes('.'))) {
     return { value: text, whole: !text.includes('.'), percent: false, grouped: false, leadingZero: false };
   }
@@ -73,10 +98,7 @@ function readBare(text: string, decimal: '.' | ','): NumberReading | undefined {
   const codes = marks.filter((mark) => mark !== '%').map(currencyCode);
   if (codes.length > 1 || codes.includes(undefined) || (percent && codes.length > 0)) return undefined;
 
-  const body = rawBody
-    .trim()
-    .replace(/[\u00a0\u202f\u2009]/g, ' ')
-    .replace(/'/g, "'");
+  const body = rawBody.trim().replace(/[\u00a0\u202f\u2009]/g, ' ');
   const plain = plainDigits(body, decimal);
   if (plain === undefined) return undefined;
   const negative = Boolean(open) || minuses.some((mark) => mark !== '+');

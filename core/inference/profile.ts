@@ -52,6 +52,8 @@ export interface ColumnFormat {
   duration?: DurationUnit;
   /** In a table of a database: no text had space around it, or was empty, when the table was opened. */
   tidy?: boolean;
+  /** Words that stand for nothing here, since they do so among the numbers of the same file; in lower case. */
+  missing?: readonly string[];
   /** Years that begin in one calendar year and end in the next: "2023/24". */
   financialYear?: boolean;
 }

@@ -75,6 +75,11 @@ export const MORE = {
   tailWhole: 1 << 15,
   /** Capitals, figures and marks between, nothing else: "GT-104", "LHR". */
   code: 1 << 16,
+  /** Seconds and milliseconds since 1970 that are times of these decades. */
+  recentSeconds: 1 << 17,
+  recentMilliseconds: 1 << 18,
+  /** A few figures with one letter: "12A", "B7", as boats and rooms are numbered. */
+  lettered: 1 << 19,
 } as const;
 /** Both words of facts in one number: the second counts in steps of 2^31. */
 const STEP = 2 ** 31;
@@ -188,6 +193,12 @@ export class ColumnTally {
     return total;
   }
 
+  /** Whether a text stands in a cell; of columns with very many texts that cannot be told, and is `false`. */
+  holds(text: string): boolean {
+    for (const [cell] of this.seen.entries()) if (cell.trim().toLowerCase() === text) return true;
+    return false;
+  }
+
   /** How many cells have at least one of the facts. */
   havingAny(facts: number): number {
     let total = 0;
@@ -261,6 +272,7 @@ export class ColumnTally {
     }
     if (PHONE.test(cell) && !scan) more |= MORE.phone;
     if (CODE.test(cell)) more |= MORE.code;
+    if (LETTERED.test(cell) && !(facts & (FACT.point | FACT.comma)) && !(more & (UNIT | SCALED))) more |= MORE.lettered;
     if (cell.length > LONG) facts |= FACT.long;
     if (cell.includes(' ')) facts |= FACT.spaced;
     if (/\d/.test(cell)) facts |= FACT.withDigit;
@@ -293,6 +305,9 @@ function durationFacts(cell: string): number {
 
 /** Of codes with spaces, as plates and postcodes have, every part is short and one holds a figure. */
 const CODE = /^(?:[A-Z0-9][A-Z0-9./_-]{1,15}|(?=.*\d)[A-Z0-9][A-Z0-9./_-]{0,7}(?: [A-Z0-9./_-]{1,8}){1,3})$/;
+
+/** No letter that is easily typed for a figure: "12O" is a slip. */
+const LETTERED = /^(?:[A-HJ-NP-Z]\d{1,4}|\d{1,4}[A-HJ-NP-Za-hjkmnp-z])$/;
 
 /** Figures grouped as telephone numbers are, with a plus or a nought in front, or an area code in parentheses. */
 const PHONE = /^(?:\+\d|\(\d|0\d)[\d\s()/.-]{6,18}\d$/;
@@ -341,12 +356,18 @@ export function plainDateFacts(date: DateScan, cell: string): number {
   return factsOf(date) | FACT.withDigit | (cell.length > 10 && cell.charCodeAt(10) === 32 ? FACT.spaced : 0);
 }
 
+/** 9 September 2001 (the first with ten figures) to the end of 2034, in seconds since 1970. */
+const RECENT_FROM = 1_000_000_000;
+const RECENT_TO = 2_051_222_400;
+
 /** From 1955 to 2119 as a spreadsheet's day numbers; from 1980 to 2100 as seconds or milliseconds since 1970. */
 function wholeNumberFacts(value: number): number {
   let more = 0;
   if (value >= 20_000 && value <= 80_000) more |= MORE.dayNumber;
   if (value >= 3.15e8 && value <= 4.11e9) more |= MORE.unixSeconds;
   if (value >= 3.15e11 && value <= 4.11e12) more |= MORE.unixMilliseconds;
+  if (value >= RECENT_FROM && value < RECENT_TO) more |= MORE.recentSeconds;
+  if (value >= RECENT_FROM * 1000 && value < RECENT_TO * 1000) more |= MORE.recentMilliseconds;
   if (value >= 1 && value <= 12) more |= MORE.monthNumber;
   if (value >= 0 && value <= 23) more |= MORE.hourNumber;
   return more;

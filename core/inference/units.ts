@@ -146,7 +146,26 @@ const UNITS: ReadonlySet<string> = new Set([
   'boxes',
   'people',
   'points',
+  // What goods come in and people are counted by.
+  ...'pallets crates bags sacks bottles cans cases cartons rolls sheets pieces items packs packets bunches barrels buckets bales tins jars dozen plants tubs loads trips nights rooms seats persons guests visits calls clicks sessions'.split(
+    ' ',
+  ),
 ]);
+
+/** What amounts are told per, beside units: "€/night", "g/plant" (common practice, no source). */
+const PER: ReadonlySet<string> = new Set(
+  'person head piece pc pcs unit item night day d week month year yr hour h order visit plant pot tray bottle box pallet'.split(
+    ' ',
+  ),
+);
+
+/** "g/m²", "€/t", "kWh/day": an amount of one unit for each of another. */
+function isCompound(text: string): boolean {
+  const [amount, per, ...more] = text.split('/').map((part) => part.trim());
+  if (!amount || !per || more.length > 0) return false;
+  const known = (part: string) => UNITS.has(part.toLowerCase()) || currencyCode(part) !== undefined;
+  return known(amount) && (known(per) || PER.has(per.toLowerCase()));
+}
 
 /** Whether a word is a unit as headers write it. */
 export function isHeaderUnit(text: string): boolean {
@@ -203,6 +222,10 @@ export function splitHeader(header: string): Header {
     const many = found && counted(found[2]);
     if (found && many) return { name: found[1].trim(), ...many };
   }
+  // "Cost / GBP": of words alone, since "km / h" is a unit itself.
+  const [, name, behind] = /^(.*[\p{L}\d)])\s*\/\s*([^\s/]+)$/u.exec(header) ?? [];
+  const parted = name !== undefined && !isHeaderUnit(name) && knownUnit(behind, behind.length > 1);
+  if (parted) return { name: name.trim(), unit: parted };
   for (const found of [bracketed, trailing]) {
     const unit = found && knownUnit(found[2], found === bracketed || /[,]|\sin\s/.test(header.slice(found[1].length)));
     if (found && unit) return { name: found[1].trim(), unit };
@@ -216,5 +239,5 @@ function knownUnit(text: string, marked: boolean): string | undefined {
   if (currency && (marked || !/^[a-z]+$/i.test(text) || text === text.toUpperCase())) return currency;
   if (text === '%' || (marked && /^(percent|pct)$/i.test(text))) return '%';
   if (/^°[CFK]?$/i.test(text)) return text;
-  return marked && UNITS.has(text.toLowerCase()) ? text : undefined;
+  return marked && (UNITS.has(text.toLowerCase()) || isCompound(text)) ? text : undefined;
 }

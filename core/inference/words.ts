@@ -50,7 +50,7 @@ export function isMissingWord(text: string): boolean {
 }
 
 /** Yes and no in English, German, French, Spanish, Italian, Portuguese and Dutch (common practice, no source). */
-const YES = 'yes true y t ja wahr oui vrai sí si verdadero vero sim verdadeiro waar';
+const YES = 'yes true y t ja wahr oui vrai sí si sì verdadero vero sim verdadeiro waar';
 const NO = 'no false n f nein falsch non faux falso não nao nee onwaar';
 const ANSWERS: ReadonlyMap<string, boolean> = new Map([
   ...YES.split(' ').map((word) => [word, true] as const),

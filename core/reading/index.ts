@@ -1,5 +1,6 @@
 export * from './binary';
 export * from './byte-lines';
+export { ONE_BYTE } from './code-pages';
 export * from './delimited';
 export * from './encoding';
 export * from './header';

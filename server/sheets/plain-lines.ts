@@ -1,4 +1,4 @@
-import { ByteLines, DIFFICULT, RecordCutter, type Encoding, type RecordBatch } from '@/core/reading';
+import { ByteLines, decoderOf, DIFFICULT, RecordCutter, type Encoding, type RecordBatch } from '@/core/reading';
 import type { PlainText, Progress } from './records';
 
 const LF = 10;
@@ -63,12 +63,12 @@ export async function* plainLines(file: PlainText, progress: Progress, taker: Pl
 
 /** Decodes cells of an encoding that keeps ASCII as it is. */
 export function cellDecoder(encoding: Encoding): CellDecoder {
-  const decoder = new TextDecoder(encoding, { ignoreBOM: true });
+  const decoder = decoderOf(encoding);
   return (bytes, from, to) => {
-    if (to - from > 24) return decoder.decode(bytes.subarray(from, to));
+    if (to - from > 24) return decoder(bytes.subarray(from, to));
     let text = '';
     for (let i = from; i < to; i++) {
-      if (bytes[i] > 0x7f) return decoder.decode(bytes.subarray(from, to));
+      if (bytes[i] > 0x7f) return decoder(bytes.subarray(from, to));
       text += String.fromCharCode(bytes[i]);
     }
     return text;

@@ -1,6 +1,6 @@
 import type { ReadingChange } from '@/core/api';
-import { Equals, IsBoolean, IsInt, IsOptional, IsString, Max, MaxLength, Min } from 'class-validator';
-import { SHAPE_FINDINGS } from '@/core/reading';
+import { Equals, IsBoolean, IsIn, IsInt, IsOptional, IsString, Max, MaxLength, Min } from 'class-validator';
+import { ENCODINGS, SHAPE_FINDINGS, type Encoding } from '@/core/reading';
 import { InvalidInput, Nested, validInput } from '@/core/spec';
 
 /** More rows than any file has. */
@@ -24,6 +24,7 @@ class ReadingInput {
   @IsOptional() @Nested(() => RowsInput) rows?: RowsInput;
   @IsOptional() @IsInt() @Min(1) @Max(MOST_ROWS) headerRow?: number;
   @IsOptional() @IsString() @MaxLength(300) worksheet?: string;
+  @IsOptional() @IsIn(ENCODINGS) encoding?: Encoding;
 }
 
 class BackInput {
@@ -39,7 +40,7 @@ export function parseReadingChange(value: unknown): ReadingChange | { back: true
     return validInput(ForgetInput, value, 'reading');
   validInput(ReadingInput, value, 'reading');
   if (Object.keys(value as object).length === 0)
-    throw new InvalidInput([{ path: '', message: 'say at least one of findings, rows, headerRow, worksheet' }]);
+    throw new InvalidInput([{ path: '', message: 'say at least one of findings, rows, headerRow, worksheet, encoding' }]);
   const { rows } = value as ReadingChange;
   if (rows?.from !== undefined && rows.to !== undefined && rows.to < rows.from)
     throw new InvalidInput([{ path: 'rows.to', message: 'must not lie before rows.from' }]);

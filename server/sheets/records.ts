@@ -11,6 +11,7 @@ import {
   type Newline,
   type Reading,
   type RecordBatch,
+  decoderOf,
 } from '@/core/reading';
 
 const CHUNK = 256 * 1024;
@@ -85,7 +86,7 @@ async function lookAtHead(file: ReceivedFile): Promise<{ delimiter: string; newl
     const head = buffer.subarray(0, bytesRead);
     const binary = notText(head);
     if (binary) throw new ReadingRefusal(`This file is ${binary.is}, whatever its name says. ${binary.advice}`);
-    const text = new TextDecoder(file.encoding).decode(head);
+    const text = decoderOf(file.encoding)(head).replace(/^\uFEFF/, '');
     if (text.trim() === '')
       throw new ReadingRefusal('This file is empty. Check that the export worked, then drop it again.');
     const sample = bytesRead === HEAD ? text.slice(0, Math.max(text.lastIndexOf('\n'), 1)) : text;

@@ -4,7 +4,7 @@ import { Transform } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { crc32, createGunzip } from 'node:zlib';
 import yauzl from 'yauzl';
-import { EncodingDetector, LIMITS, ReadingRefusal, refuse, type Encoding } from '@/core/reading';
+import { decoderOf, EncodingDetector, LIMITS, ReadingRefusal, refuse, type Encoding } from '@/core/reading';
 import { largestFile } from '../home';
 
 export type Kind = 'xlsx' | 'ods' | 'json' | 'text';
@@ -62,7 +62,7 @@ async function encodingOf(path: string): Promise<Encoding> {
 }
 
 async function looksLikeJson(path: string, encoding: Encoding): Promise<boolean> {
-  const text = new TextDecoder(encoding).decode(await headOf(path, 4096)).trimStart();
+  const text = decoderOf(encoding)(await headOf(path, 4096)).replace(/^\uFEFF/, '').trimStart();
   return /^\[\s*(?:[{[\]]|$)/.test(text) || /^\{\s*(?:"(?:[^"\\]|\\.)*"\s*:|\}|$)/.test(text);
 }
 

@@ -17,6 +17,7 @@ import { parseBoard, type Board } from '@/core/boards';
 import { parseDelivery, type Delivery } from '@/core/deliveries';
 import type { ColumnProfile } from '@/core/inference';
 import { FORMS, type Form } from '@/core/layout';
+import { ENCODINGS } from '@/core/reading';
 import { InvalidInput, NestedList, parseSpec, validInput, type ChartSpec } from '@/core/spec';
 import type { SheetRow } from '../sheets/sheets';
 import { parseCorrection } from '../sheets/correction-input';
@@ -98,7 +99,7 @@ class SheetInput {
   @IsString() @MaxLength(200) name: unknown;
   @IsString() @MaxLength(300) fileName: unknown;
   @IsInt() @Min(0) fileBytes: unknown;
-  @IsIn(['utf-8', 'utf-16le', 'utf-16be', 'windows-1252', 'iso-8859-15', 'database']) encoding: unknown;
+  @IsIn([...ENCODINGS, 'database']) encoding: unknown;
   @Matches(/^([0-9a-f]{64})?$/, { message: 'file must be the name of a file in the archive' }) file: unknown;
   @IsIn(['xlsx', 'ods', 'json', 'text']) kind: unknown;
   @IsObject() choices: unknown;

@@ -1,5 +1,5 @@
 import Papa from 'papaparse';
-import { detectDelimiter, EncodingDetector, notText, type SeenRecord } from '@/core/reading';
+import { detectDelimiter, decoderOf, EncodingDetector, notText, type SeenRecord } from '@/core/reading';
 
 const HEAD = 64 * 1024;
 const SHOWN = 16;
@@ -12,7 +12,7 @@ export async function firstRowsOf(file: File): Promise<SeenRecord[]> {
   if (notText(whole) || whole.length === 0) return [];
   const detector = new EncodingDetector();
   detector.add(whole);
-  const text = new TextDecoder(detector.end()).decode(whole);
+  const text = decoderOf(detector.end())(whole).replace(/^\uFEFF/, '');
   const { data } = Papa.parse<string[]>(text, { delimiter: detectDelimiter(text), preview: SHOWN });
   return data.map((cells, i) => ({ number: i + 1, cells: cells.map((cell) => cell.slice(0, 60)) }));
 }

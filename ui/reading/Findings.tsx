@@ -5,6 +5,7 @@ import { Button, InputNumber } from 'antd';
 import { CheckCircleFilled, MinusCircleOutlined } from '@ant-design/icons';
 import type { ReadingChange, Sheet } from '../api';
 import styles from './Reading.module.css';
+import { EncodingLine } from './EncodingLine';
 import { RowLine } from './RowLine';
 
 interface Props {
@@ -66,6 +67,7 @@ export function Findings({ sheet, busy, onChange, onForget }: Props) {
             </div>
           </li>
         )}
+        <EncodingLine sheet={sheet} busy={busy} onChange={onChange} />
         <RowRun sheet={sheet} busy={busy} onChange={onChange} />
       </ul>
     </section>

@@ -4,12 +4,16 @@ export interface NumberedRecord {
   readonly number: number;
 }
 
+export type DecimalSign = '.' | ',';
+
 /** What a single cell looks like; reading knows no types, so that the caller says it. */
 export interface CellLook {
   /** `step`: a month, quarter, week or year of the calendar, or a date. */
   kind(cell: string): 'empty' | 'number' | 'step' | 'text';
-  /** The value of a cell that is a number. */
-  number(cell: string): number | undefined;
+  /** The value of a cell that is a number, under a decimal sign where that is settled. */
+  number(cell: string, decimal?: DecimalSign): number | undefined;
+  /** The decimal sign that a cell by itself settles: "1.234,5" a comma, "12.5" a point, "1.234" none. */
+  settles(cell: string): DecimalSign | undefined;
   isUnit(cell: string): boolean;
   /** The step that a header names: "Mar 2024", "2024", "Q1 2024", "March"; `whole` where it carries its year. */
   step(cell: string): { readonly name: string; readonly whole: boolean } | undefined;

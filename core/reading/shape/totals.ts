@@ -1,4 +1,5 @@
-import { cellAt, filledIn, type CellLook, type NumberedRecord } from './shape';
+import { figureReaders, type ReadFigure } from './figures';
+import { cellAt, filledIn, widestOf, type CellLook, type NumberedRecord } from './shape';
 
 /** Words that a totals row begins with, in seven languages (common practice, no source). */
 const TOTAL =
@@ -75,47 +76,121 @@ const LAST = 3;
 
 /**
  * Rows that add others up. A row that says "Total" is one where most of its figures are the sum, the mean or the count of
- * the rows that it closes (those above it, back to an earlier total or to the top; of the first row, all below it), or
- * where it stands at the end and every other cell that could name a thing is empty. Any other row is one only where its
- * figures are, but for one in eight, the sums of at least two rows. One pass: the time grows with the cells, however many
- * rows may be totals.
+ * the rows that it closes (those above it, back to an earlier total or to the top; of the first row, all below it), where it
+ * stands at the end and every other cell that could name a thing is empty, or where it says so among dates or numbers. Any other
+ * row is one only where its figures are, but for one in eight, the sums of at least two rows. What stands before its rows is looked for
+ * from the bottom up. The time grows with the cells, however many rows may be totals.
  */
 export function findTotals(body: readonly NumberedRecord[], look: CellLook): TotalsFound {
+  const names = namesOf(body, look);
+  const found = figureReaders(body, look).map((read) => totalsBy(body, names, read));
+  return found.reduce((best, one) => (one.proven.size > best.proven.size ? one : best));
+}
+
+/** What of each row says that it may be a total, whatever its figures are. */
+interface Named {
+  readonly says: boolean;
+  /** It says so where every other row has a date or a number: that is no row of the table. */
+  readonly among: boolean;
+  /** Its name may be that of a total: figures decide. */
+  readonly may: boolean;
+  /** It is a coarser step than the dates of the others ("March" under days), or lacks a name that all others have. */
+  readonly coarser: boolean;
+}
+
+/** So many of the other rows have what a row lacks, or are what it is not. */
+const NEARLY_ALL = 0.9;
+
+function namesOf(body: readonly NumberedRecord[], look: CellLook): readonly Named[] {
+  const width = widestOf(body.map(({ cells }) => cells));
+  const kinds = body.map(({ cells }) => cells.map((cell) => look.kind(cell)));
+  const counts = Array.from({ length: width }, (_, c) => {
+    const of = { empty: 0, number: 0, step: 0, text: 0 };
+    const steps = new Map<string, number>();
+    body.forEach(({ cells }, i) => {
+      of[kinds[i][c] ?? 'empty']++;
+      const step = kinds[i][c] === 'step' ? look.step(cells[c])?.name : undefined;
+      if (step) steps.set(step, (steps.get(step) ?? 0) + 1);
+    });
+    const [usual] = [...steps].sort(([, a], [, b]) => b - a);
+    return { ...of, usual: usual?.[0] };
+  });
+  const rows = body.length;
+  const many = (count: number) => rows > 2 && count >= (rows - 1) * NEARLY_ALL;
+  return body.map(({ cells }, i) => {
+    const at = cells.findIndex((cell) => cell.trim() !== '');
+    const label = cellAt(cells, at);
+    const says = saysTotal(label) || ENDS.test(label);
+    // Other rows that say so too are totals themselves.
+    const among =
+      says &&
+      at >= 0 &&
+      kinds[i][at] === 'text' &&
+      counts[at].text <= 1 + rows / 10 &&
+      counts[at].step + counts[at].number >= 2;
+    const step = at >= 0 && counts[at].usual !== undefined ? look.step(label)?.name : undefined;
+    const lacks = counts.some(({ text }, c) => many(text) && (kinds[i][c] ?? 'empty') === 'empty');
+    const coarser = (step !== undefined && step !== counts[at].usual) || lacks;
+    // A row with words that name no total is data, even where its figures happen to add up.
+    const wordless =
+      cellAt(cells, 0) === '' && cells.every((_, c) => kinds[i][c] === 'empty' || kinds[i][c] === 'number');
+    return { says, among, coarser, may: (says || MAYBE.test(label) || wordless || coarser) && filledIn(cells) >= 2 };
+  });
+}
+
+function totalsBy(body: readonly NumberedRecord[], names: readonly Named[], read: ReadFigure): TotalsFound {
+  const figures = body.map(({ cells }) => cells.map(read));
+  const after = closedBy(
+    body.map((_, i) => i),
+    body,
+    names,
+    figures,
+  );
+  const found = new Set(after.rows);
+  const left = body.flatMap((_, i) => (found.has(i) ? [] : [i])).reverse();
+  // From the bottom up only figures decide: what says "Total" there was judged already.
+  const before = closedBy(left, body, names, figures, true);
+  const proven = new Set([...after.proven, ...before.proven]);
+  const rows = [...new Set([...after.rows, ...before.rows])].sort((a, b) => a - b);
+  return { rows, proven };
+}
+
+/** The totals among some rows, each closing rows that come before it in their order. */
+function closedBy(
+  order: readonly number[],
+  body: readonly NumberedRecord[],
+  names: readonly Named[],
+  figuresOf: readonly Figures[],
+  provenAlone = false,
+): TotalsFound {
   const rows: number[] = [];
   const proven = new Set<number>();
   const all = nothing();
   const states: Running[] = [nothing()];
-  let top: Figures | undefined;
-  body.forEach((record, i) => {
-    const figures = record.cells.map((cell) => look.number(cell.trim()));
-    const label = record.cells.map((cell) => cell.trim()).find(Boolean) ?? '';
-    const says = saysTotal(label) || ENDS.test(label);
-    // A row with words that name no total is data, even where its figures happen to add up.
-    const wordless =
-      cellAt(record.cells, 0) === '' && record.cells.every((cell, c) => cell.trim() === '' || figures[c] !== undefined);
-    const may = (says || MAYBE.test(label) || wordless) && filledIn(record.cells) >= 2;
-    const closed = (least: number, by: readonly Closing[], enough: (right: number, of: number) => boolean) =>
+  for (const i of order) {
+    const figures = figuresOf[i];
+    const { says, among, may, coarser } = names[i];
+    const closed = (
+      least: number,
+      by: readonly Closing[],
+      enough: (right: number, of: number, rows: number) => boolean,
+    ) =>
       states.some((before) => {
-        const { compared, right } = compare(figures, since(all, before), least, by);
-        return compared > 0 && enough(right, compared);
+        const those = since(all, before);
+        const { compared, right } = compare(figures, those, least, by);
+        return compared > 0 && enough(right, compared, those.rows);
       });
-    const sums = may && closed(2, ['sum'], (right, of) => right >= of - of / 8);
-    const adds = sums || (says && closed(1, ['sum', 'mean', 'count'], (right, of) => right > of / 2));
+    // Where only a missing name speaks for it, one figure that is the sum of two others may be chance.
+    const sums =
+      may && closed(2, ['sum'], (right, of, many) => right >= of - of / 8 && (says || !coarser || of > 1 || many > 2));
+    const adds = sums || (!provenAlone && says && closed(1, ['sum', 'mean', 'count'], (right, of) => right > of / 2));
     if (sums) proven.add(i);
-    if (adds || (says && i >= body.length - LAST && namesNothingElse(record, figures))) {
+    const last = says && i >= body.length - LAST && namesNothingElse(body[i], figures);
+    if (adds || (!provenAlone && (among || last))) {
       rows.push(i);
       states.push({ sums: [...all.sums], counts: [...all.counts], rows: all.rows });
       if (states.length > DEEPEST) states.splice(1, 1);
-    } else if (i === 0 && says) top = figures;
-    else take(all, figures);
-  });
-  // A total may stand over its rows.
-  if (top) {
-    const { compared, right } = compare(top, all, 2, ['sum']);
-    if (compared > 0 && right >= compared - compared / 8) {
-      rows.unshift(0);
-      proven.add(0);
-    }
+    } else take(all, figures);
   }
   return { rows, proven };
 }
@@ -133,12 +208,13 @@ export function isSumColumn(
   of: readonly number[],
   look: CellLook,
 ): boolean {
+  const [read] = figureReaders(body, look);
   let rows = 0;
   let right = 0;
   for (const { cells } of body) {
-    const total = look.number(cellAt(cells, column));
+    const total = read(cellAt(cells, column), column);
     if (total === undefined) continue;
-    const sum = of.reduce((all, c) => all + (look.number(cellAt(cells, c)) ?? 0), 0);
+    const sum = of.reduce((all, c) => all + (read(cellAt(cells, c), c) ?? 0), 0);
     rows++;
     if (Math.abs(sum - total) <= Math.max(0.006 * of.length, Math.abs(total) * 1e-6)) right++;
   }
