@@ -49,7 +49,9 @@ export type Measure =
 export type RowFilter = { readonly narrows?: true } & OneFilter;
 
 type OneFilter =
-  | PlainFilter
+  | Exclude<PlainFilter, { top: number }>
+  /** The first few values; where they are ranked by a first or last, the date that this goes by. */
+  | (Extract<PlainFilter, { top: number }> & { readonly when?: string })
   | { readonly column: string; readonly cycle: Cycle; readonly place: number }
   /** Single rows, by their places in the sheet. */
   | { readonly column: string; readonly rows: readonly number[] }

@@ -48,7 +48,7 @@ export interface Portion {
   readonly split?: string;
   /** For levels added up: one more group of rows per value of this column. */
   readonly per?: string;
-  readonly filters: readonly PlainFilter[];
+  readonly filters: readonly RowFilter[];
   /** The windows of time among the filters. */
   readonly stretches: readonly Stretch[];
   /** Asked at the level shown, since its summaries cannot be rolled up. */
@@ -96,7 +96,7 @@ export function portionsOf(spec: ChartSpec, sources: Sources): Portion[] {
     columns: sources.columns,
     across: spec.across.column,
     ...(spec.split ? { split: spec.split.column } : {}),
-    filters: [...own.filters, ...withinFilters(spec, sources.columns)],
+    filters: rankedAsShown([...own.filters, ...withinFilters(spec, sources.columns)], spec, sources.columns),
     stretches: own.stretches,
     other: false,
   };
@@ -126,7 +126,11 @@ function otherPortion(layer: Layer, from: NonNullable<Layer['from']>, spec: Char
     across: from.across,
     ...(spec.split && from.split !== undefined ? { split: from.split } : {}),
     ...(layer.per === undefined ? {} : { per: layer.per }),
-    filters,
+    filters: rankedAsShown(
+      filters,
+      { across: { ...spec.across, column: from.across } as ChartSpec['across'] },
+      columns,
+    ),
     stretches,
     atLevel: !rollsUp(layer),
     other: true,
@@ -281,7 +285,9 @@ export function layerMeasures(layer: Pick<Layer, 'amount' | 'summary'>, portion:
     const count: Measure = { want: 'count', ...as };
     if (isNaming(layer, portion.columns)) return [{ want: 'name', of }, count];
     const { part, ordered } = SUMMARY_KINDS[layer.summary];
-    return part ? [{ want: part, ...as, ...(ordered ? orderedBy(portion) : {}) }, count] : [count];
+    return part
+      ? [{ want: part, ...as, ...(ordered ? orderedBy(ordering(portion), portion.columns) : {}) }, count]
+      : [count];
   });
   return [...parts, ...some];
 }
@@ -299,9 +305,27 @@ export function partsOf(amount: Amount, summary: Summary): Expression[] {
   return formulaColumns(formula).map((of) => ({ of }));
 }
 
+/** A portion as a chart of its own sheet: what stands across is a column of it. */
+const ordering = ({ spec, across }: Portion): Pick<ChartSpec, 'across'> => ({
+  across: { ...spec.across, column: across } as ChartSpec['across'],
+});
+
 /** First and last go by the When across, else by the sheet's main When, then by row. */
-function orderedBy({ spec: { across }, columns, across: key }: Portion): { when?: string } {
-  if (across.as === 'time' || across.as === 'cycle') return column(columns, key).type === 'text' ? {} : { when: key };
+function orderedBy({ across }: Pick<ChartSpec, 'across'>, columns: Columns): { when?: string } {
+  if (across.as === 'time' || across.as === 'cycle')
+    return column(columns, across.column).type === 'text' ? {} : { when: across.column };
+  return mainOrder(columns);
+}
+
+/** What first and last go by where no When stands across: the sheet's main When. */
+export function mainOrder(columns: Columns): { when?: string } {
   const main = rankWhens([...columns.values()]).find(({ type }) => type !== 'text');
   return main ? { when: main.key } : {};
 }
+
+/** The first few values of a group are ranked by the first or last that the chart itself would show. */
+const rankedAsShown = (
+  filters: readonly PlainFilter[],
+  spec: Pick<ChartSpec, 'across'>,
+  columns: Columns,
+): RowFilter[] => filters.map((filter) => ('top' in filter ? { ...filter, ...orderedBy(spec, columns) } : filter));

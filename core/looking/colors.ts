@@ -73,17 +73,23 @@ function alongAmount(
   colors: Map<string, readonly (string | null)[]>,
   palette: readonly string[],
 ): ColorKey | undefined {
-  const amounts = by.flatMap(({ values }) => values.filter((value): value is number => value !== null));
+  const theirsOf = (series: FrameSeries) =>
+    by.find(({ split, like }) => split === series.split && sameCopy(like, series.like)) ?? by.at(0);
+  // A place without a value has no mark that could be coloured: it takes no part in the range of the palette either.
+  const amounts = own.flatMap((series) =>
+    series.values.flatMap((value, i) => (value === null ? [] : (theirsOf(series)?.values[i] ?? []))),
+  );
   if (amounts.length === 0) return undefined;
   const low = amounts.reduce((least, one) => Math.min(least, one), Infinity);
   const high = amounts.reduce((most, one) => Math.max(most, one), -Infinity);
   for (const series of own) {
-    const theirs = by.find(({ split, like }) => split === series.split && sameCopy(like, series.like)) ?? by.at(0);
     colors.set(
       series.id,
-      series.values.map((_, i) => {
-        const amount = theirs?.values[i] ?? null;
-        return amount === null ? null : colorAlong(palette, high > low ? (amount - low) / (high - low) : 1);
+      series.values.map((value, i) => {
+        const amount = theirsOf(series)?.values[i] ?? null;
+        return value === null || amount === null
+          ? null
+          : colorAlong(palette, high > low ? (amount - low) / (high - low) : 1);
       }),
     );
   }

@@ -3,6 +3,7 @@ import type { Frame } from '../shaping';
 import { readSeriesId, type ChartSpec, type DrawnFigure, type Reference, type ReferenceAt } from '../spec';
 import { readTyped } from '../inference';
 import type { PlacedReference, Refused } from './looked';
+import { dotsOf } from './dots';
 import { dayOf, placeOf } from './view';
 
 interface Placed {
@@ -59,15 +60,17 @@ function figureOf({ layer, figure, series }: DrawnFigure, frame: Frame, spec: Ch
       (series === undefined || one.id === series || (wanted !== undefined && one.like === series)),
   );
   const ids = new Set(own.map(({ id }) => id));
-  const values = frame.points
-    ? frame.points.filter((point) => ids.has(point.series)).map(({ y }) => y)
-    : placesInTurn(own.map((one) => one.values));
+  const dots = frame.points?.filter((point) => ids.has(point.series));
+  const values = dots ? dots.map(({ y }) => y) : placesInTurn(own.map((one) => one.values));
   if (values.length === 0) return undefined;
   switch (figure) {
-    case 'mean':
-      return values.reduce((sum, value) => sum + value / values.length, 0);
+    case 'mean': {
+      // A dot weighs as many as the rows that share it.
+      const rows = dots?.reduce((sum, { count }) => sum + count, 0) ?? values.length;
+      return values.reduce((sum, value, i) => sum + (value * (dots?.[i].count ?? 1)) / rows, 0);
+    }
     case 'median':
-      return median(values);
+      return median(dots ? [...ids].flatMap((id) => dotsOf(dots, id).map(([, y]) => y)) : values);
     case 'min':
       return values.reduce((least, value) => Math.min(least, value), Infinity);
     case 'max':

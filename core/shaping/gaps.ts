@@ -22,7 +22,8 @@ export interface GapsDecision {
  */
 export function decideGaps(filled: readonly boolean[], step: Step, wish: Gaps | undefined): GapsDecision {
   const rests = restPlaces(filled, PERIOD[step]);
-  if (wish) return { gaps: wish, rests };
+  // Where nothing counts as zero it does so on closed days too: they are places like all others, to be drawn and fitted.
+  if (wish) return { gaps: wish, rests: wish === 'zero' ? [] : rests };
   const share = filled.filter(Boolean).length / Math.max(filled.length - rests.length, 1);
   return { gaps: share < SPARSE ? 'bridge' : 'open', rests };
 }

@@ -177,6 +177,19 @@ export function fitLayers(spec: ChartSpec): ChartSpec {
     next = withList(next, 'references', kept);
   }
   if (spec.view && 'last' in spec.view && !time) next = setView(next, undefined);
+  const { across } = spec;
+  if (
+    across.as === 'group' &&
+    across.order &&
+    'layer' in across.order &&
+    across.order.layer !== undefined &&
+    !has(across.order.layer)
+  ) {
+    // Whatever is drawn first gives the order then.
+    const { layer, ...order } = across.order;
+    void layer;
+    next = { ...next, across: { ...across, order } };
+  }
   if (!spec.layers.some(({ style }) => strayColor(style?.colorBy, has))) return next;
   return {
     ...next,

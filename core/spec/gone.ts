@@ -1,9 +1,9 @@
 import { isNumeric, type ColumnProfile } from '../inference';
 import { headerKey } from '../reading';
 import type { Columns } from './against-columns';
-import { amountColumns, type Amount, type ChartSpec, type Filter, type Layer } from './chart-spec';
+import type { ChartSpec, Layer } from './chart-spec';
+import { amountNames, colorsNeed, columnsNamed, filterNames, layerColumns, mapColumns } from './column-references';
 import { fitLayers } from './edit-looking';
-import { isUsableFormula } from './formula';
 import type { Sources } from './sources';
 
 /** What is remembered of a column that a sheet had, or of one of a sheet that was deleted. */
@@ -29,56 +29,26 @@ export function goneFrom(
   former: ReadonlyMap<string, readonly FormerColumn[]> = new Map(),
 ): Gone[] {
   const gone = new Map<string, Gone>();
-  const missing = (sheet: string, columns: Columns, keys: readonly string[]) => {
+  const missing = (sheet: string, columns: Columns, keys: Iterable<string>) => {
     for (const key of keys)
       if (!columns.has(key)) {
         const known = former.get(sheet)?.find((one) => one.key === key);
         gone.set(`${sheet} ${key}`, { is: 'column', sheet, key, ...(known ? { former: known } : {}) });
       }
   };
-  missing(spec.sheet, sources.columns, ownKeys(spec));
-  for (const layer of spec.layers) {
-    const { from } = layer;
+  const named = columnsNamed(spec);
+  missing(spec.sheet, sources.columns, named.get(spec.sheet) ?? []);
+  for (const { id, from } of spec.layers) {
     if (!from) continue;
     const columns = sources.others?.get(from.sheet);
-    if (columns) missing(from.sheet, columns, layerKeys(layer));
+    if (columns) missing(from.sheet, columns, named.get(from.sheet) ?? []);
     else {
       const before = gone.get(from.sheet);
       const layers = before?.is === 'sheet' ? before.layers : [];
-      gone.set(from.sheet, { is: 'sheet', sheet: from.sheet, layers: [...layers, layer.id] });
+      gone.set(from.sheet, { is: 'sheet', sheet: from.sheet, layers: [...layers, id] });
     }
   }
   return [...gone.values()];
-}
-
-const filterKeys = (filters: readonly Filter[]): string[] =>
-  filters.flatMap((filter) => [filter.column, ...('top' in filter ? keysOfAmount(filter.by.amount) : [])]);
-
-/** The columns of an amount; none of a formula that cannot be read, which is said elsewhere. */
-const keysOfAmount = (amount: Amount): string[] =>
-  'formula' in amount && !isUsableFormula(amount.formula) ? [] : amountColumns(amount);
-
-function layerKeys({ amount, per, from }: Layer): string[] {
-  return [
-    ...keysOfAmount(amount),
-    ...(per ? [per] : []),
-    ...(from ? [from.across, ...(from.split ? [from.split] : []), ...filterKeys(from.filters ?? [])] : []),
-  ];
-}
-
-/** Every column key of its own sheet that a chart names. */
-function ownKeys(spec: ChartSpec): string[] {
-  const { across, split, panels } = spec;
-  return [
-    across.column,
-    ...(across.as === 'group' ? (across.within ?? []).map(({ column }) => column) : []),
-    ...(across.as === 'group' && across.order?.by === 'amount' ? keysOfAmount(across.order.amount) : []),
-    ...(across.as === 'rows' && across.order ? [across.order.column] : []),
-    ...(split ? [split.column] : []),
-    ...(panels && 'column' in panels ? [panels.column] : []),
-    ...spec.layers.flatMap((layer) => (layer.from ? [] : layerKeys(layer))),
-    ...filterKeys(spec.filters),
-  ];
 }
 
 /**
@@ -111,87 +81,43 @@ function suits(one: ColumnProfile, { role, type, meaning }: FormerColumn): boole
 }
 
 /** The chart with another column in the place of one that is gone, wherever it names it. */
-export function withColumnInstead(spec: ChartSpec, sheet: string, from: string, to: string): ChartSpec {
-  const swap = (key: string) => (key === from ? to : key);
-  const amount = (one: Amount): Amount =>
-    'column' in one
-      ? { ...one, column: swap(one.column) }
-      : 'formula' in one
-        ? { ...one, formula: one.formula.replace(/c[1-9]\d*/g, swap) }
-        : one;
-  const filters = (list: readonly Filter[]): Filter[] =>
-    list.map((filter): Filter => {
-      const own = { ...filter, column: swap(filter.column) };
-      return 'top' in own ? { ...own, by: { ...own.by, amount: amount(own.by.amount) } } : own;
-    });
-  const layer = (one: Layer): Layer => {
-    const own = one.from ? one.from.sheet === sheet : spec.sheet === sheet;
-    if (!own) return one;
-    return {
-      ...one,
-      amount: amount(one.amount),
-      ...(one.per ? { per: swap(one.per) } : {}),
-      ...(one.from
-        ? {
-            from: {
-              ...one.from,
-              across: swap(one.from.across),
-              ...(one.from.split ? { split: swap(one.from.split) } : {}),
-              ...(one.from.filters ? { filters: filters(one.from.filters) } : {}),
-            },
-          }
-        : {}),
-    };
-  };
-  const layers = spec.layers.map(layer);
-  if (spec.sheet !== sheet) return { ...spec, layers };
-  const { across, split, panels } = spec;
-  return {
-    ...spec,
-    across:
-      across.as === 'group'
-        ? {
-            ...across,
-            column: swap(across.column),
-            ...(across.within ? { within: across.within.map((one) => ({ ...one, column: swap(one.column) })) } : {}),
-            ...(across.order?.by === 'amount'
-              ? { order: { ...across.order, amount: amount(across.order.amount) } }
-              : {}),
-          }
-        : across.as === 'rows' && across.order
-          ? { ...across, column: swap(across.column), order: { ...across.order, column: swap(across.order.column) } }
-          : { ...across, column: swap(across.column) },
-    ...(split ? { split: { ...split, column: swap(split.column) } } : {}),
-    ...(panels && 'column' in panels ? { panels: { ...panels, column: swap(panels.column) } } : {}),
-    layers,
-    filters: filters(spec.filters),
-  };
-}
+export const withColumnInstead = (spec: ChartSpec, sheet: string, from: string, to: string): ChartSpec =>
+  mapColumns(spec, (of, key) => (of === sheet && key === from ? to : key));
 
 /**
  * The chart without a column that is gone, where it can do without: a layer, a split, small copies, a filter. `undefined`
  * where nothing would be left of it.
  */
 export function withoutColumn(spec: ChartSpec, sheet: string, key: string): ChartSpec | undefined {
-  const names = (keys: readonly string[]) => keys.includes(key);
-  const kept = spec.layers.filter(
-    (layer) => (layer.from ? layer.from.sheet : spec.sheet) !== sheet || !names(layerKeys(layer)),
-  );
+  const of = (layer: Layer) => layer.from?.sheet ?? spec.sheet;
+  const kept = spec.layers
+    .filter((layer) => of(layer) !== sheet || !layerColumns(layer).includes(key))
+    .map((layer) => (of(layer) === sheet && colorsNeed(layer, key) ? withoutColors(layer) : layer));
   if (kept.length === 0) return undefined;
   const next = withLayers(spec, kept);
   if (spec.sheet !== sheet) return next;
-  const { across, split, panels, ...rest } = next;
+  const { across, split, panels, remarks, ...rest } = next;
   if (across.column === key) return undefined;
-  const inPath = across.as === 'group' && names((across.within ?? []).map((one) => one.column));
-  if (inPath) return undefined;
-  const ordered = across.as === 'group' && across.order?.by === 'amount' && names(keysOfAmount(across.order.amount));
+  if (across.as === 'group' && across.within?.some((one) => one.column === key)) return undefined;
+  const ordered =
+    (across.as === 'group' && across.order?.by === 'amount' && amountNames(across.order.amount, key)) ||
+    (across.as === 'rows' && across.order?.column === key);
+  const columns = remarks?.columns?.filter((column) => column !== key) ?? [];
+  const said = { ...(remarks?.own ? { own: remarks.own } : {}), ...(columns.length > 0 ? { columns } : {}) };
   return {
     ...rest,
     across: ordered ? { ...across, order: undefined } : across,
     ...(split && split.column !== key ? { split } : {}),
     ...(panels && !('column' in panels && panels.column === key) ? { panels } : {}),
-    filters: spec.filters.filter((filter) => !names(filterKeys([filter]))),
+    ...(Object.keys(said).length > 0 ? { remarks: said } : {}),
+    filters: spec.filters.filter((filter) => !filterNames(filter, key)),
   };
+}
+
+function withoutColors(layer: Layer): Layer {
+  const { colorBy, ...style } = layer.style ?? {};
+  void colorBy;
+  return { ...layer, style };
 }
 
 /** The chart without some layers; `undefined` where none would be left. */
@@ -247,7 +173,7 @@ export function withSheetInstead(
       layer.from?.sheet === lost.id ? { ...layer, from: { ...layer.from, sheet: sheet.id } } : layer,
     ),
   };
-  const keys = new Set(spec.layers.flatMap((layer) => (layer.from?.sheet === lost.id ? layerKeys(layer) : [])));
+  const keys = new Set(spec.layers.flatMap((layer) => (layer.from?.sheet === lost.id ? layerColumns(layer) : [])));
   const pairs = [...keys].map((key) => {
     const known = lost.columns.find((one) => one.key === key);
     return [key, known && sheet.columns.find(({ name }) => headerKey(name) === headerKey(known.name))?.key] as const;

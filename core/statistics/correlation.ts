@@ -7,6 +7,8 @@
 export function correlation(pairs: readonly (readonly [number, number])[]): number | undefined {
   const n = pairs.length;
   if (n < 3) return undefined;
+  // Looked at by themselves: the sums of what never varies are seldom quite nought.
+  if (pairs.every(([x]) => x === pairs[0][0]) || pairs.every(([, y]) => y === pairs[0][1])) return undefined;
   let [a, b] = [0, 0];
   for (const [x, y] of pairs) {
     a += x / n;

@@ -2,6 +2,7 @@ import { sql, type SQL } from 'drizzle-orm';
 import type { Calendar, Cycle, Step } from '@/core/calendar';
 import { isDated, isNumeric, type ColumnProfile, type Summary, type SummaryKind } from '@/core/inference';
 import {
+  mainOrder,
   partsOf,
   type GrainAxis,
   type GroupedQuery,
@@ -147,7 +148,8 @@ function axisText(axis: GrainAxis, columns: Columns, key: ReturnType<typeof at>)
   return axis.as === 'value' && profile.type === 'time' ? sql`${key}::text` : sql`${key}`;
 }
 
-function measureSql(measure: Measure, { columns, placed, measure: summed }: Target): SQL {
+function measureSql(measure: Measure, target: Target): SQL {
+  const { columns, placed, measure: summed } = target;
   if (summed) return summed(measure);
   if (measure.want === 'rows') return sql`count(*)::float8`;
   if (measure.want === 'first-row') return placed ? sql`min(n)::float8` : sql`0::float8`;
@@ -158,10 +160,7 @@ function measureSql(measure: Measure, { columns, placed, measure: summed }: Targ
   if (measure.want === 'name')
     return sql`CASE WHEN count(${cell}) = 0 THEN NULL WHEN count(DISTINCT ${cell}) = 1 THEN '=' || min(${cell}::text) ELSE '*' || count(DISTINCT ${cell}) END`;
   if (measure.when !== undefined) column(columns, measure.when);
-  const by = [
-    ...(measure.when ? [(down: SQL) => sql`${at(measure.when ?? '')} ${down} NULLS LAST`] : []),
-    ...(placed ? [inSheet] : []),
-  ];
+  const by = orderOf(measure.when, target);
   // Sums leave the database with all their digits.
   return sql`${aggregateSql(measure.want, cell, by)}${sql.raw(measure.want === 'sum' ? '::text' : '::float8')}`;
 }
@@ -234,20 +233,24 @@ function startsSql(cell: SQL, filter: Extract<RowFilter, { starts: unknown }>, p
 /** The rows of the first few values by a summary, among the rows that the other filters leave; blanks are none of them. */
 function topSql(
   cell: SQL,
-  filter: Extract<PlainFilter, { top: number }>,
+  filter: Extract<RowFilter, { top: number }>,
   all: readonly RowFilter[],
   target: Target,
 ): SQL {
   const others = all.filter((other) => !('top' in other) && !other.narrows);
   const direction = sql.raw(filter.ascending ? 'ASC' : 'DESC');
-  const value = summarySql(filter.by.amount, filter.by.summary, target);
+  const value = summarySql(
+    filter.by.amount,
+    filter.by.summary,
+    target,
+    orderOf(filter.when ?? mainOrder(target.columns).when, target),
+  );
   return sql`${cell} IN (SELECT ${cell} FROM ${target.table}${whereSql(others, target, sql`${cell} IS NOT NULL`)} GROUP BY ${cell} ORDER BY ${value} ${direction} NULLS LAST, ${cell} LIMIT ${filter.top})`;
 }
 
 /** An amount with its summary as one expression over a group of rows; a ratio from the totals of its columns. */
-function summarySql(amount: Amount, summary: Summary, target: Target): SQL {
+function summarySql(amount: Amount, summary: Summary, target: Target, by: readonly InOrder[]): SQL {
   if ('rows' in amount) return sql`count(*)`;
-  const by = target.placed ? [inSheet] : [];
   if ('column' in amount) return aggregateSql(summary, exprSql({ of: amount.column }, target.columns), by);
   if (isRowsFirst(amount)) return aggregateSql(summary, exprSql(expressionOf(amount), target.columns), by);
   const parts = new Set(partsOf(amount, summary).map(({ of }) => of));
@@ -268,14 +271,20 @@ function summarySql(amount: Amount, summary: Summary, target: Target): SQL {
   return ofTotals(parseFormula(amount.formula));
 }
 
-/** By the place in the sheet. */
-const inSheet = (down: SQL) => sql`n ${down}`;
+/** Rows in an order, up or down. */
+type InOrder = (down: SQL) => SQL;
+
+/** What first and last go by: a date, then the place in the sheet. */
+const orderOf = (when: string | undefined, { placed }: Target): InOrder[] => [
+  ...(when === undefined ? [] : [(down: SQL) => sql`${at(when)} ${down} NULLS LAST`]),
+  ...(placed ? [(down: SQL) => sql`n ${down}`] : []),
+];
 
 /** A summary of cells, or what it is made of; the first and the last go `by` an order of the rows. */
 function aggregateSql(
   what: Summary | 'count' | NonNullable<SummaryKind['part']>,
   cell: SQL,
-  by: readonly ((down: SQL) => SQL)[],
+  by: readonly InOrder[],
 ): SQL {
   switch (what) {
     case 'mean':
