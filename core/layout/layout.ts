@@ -110,12 +110,19 @@ function laidOut(
     size: { ...whole, plot: { left: 0, top: 0, width: 0, height: 0 } },
     naming,
     title: spec.text.title ?? (form === 'number' ? layerWords(spec.layers[0], sources) : writeTitle(spec, sources)),
-    subtitle: spec.text.subtitle ?? (form === 'number' ? '' : writeSubtitle(spec, given, frame)),
+    subtitle:
+      spec.text.subtitle ?? subtitleOf(form, spec, sources, given, { carried: frame, view: looked.view, labels }) ?? '',
     sentence: sentence(spec, sources),
     ...beside,
   };
   return placedIn(model, room, looked.view);
 }
+
+/** A single figure names its step itself: under it stands what was left out alone. */
+const subtitleOf = (form: ChartModel['form'], ...[spec, sources, frame, seen]: Parameters<typeof writeSubtitle>) =>
+  form === 'number'
+    ? writeSubtitle({ ...spec, across: { as: 'group', column: spec.across.column } }, sources, frame)
+    : writeSubtitle(spec, sources, frame, seen);
 
 /** Series are named as their user wishes, else as it suits; a single one that wants no name gets none. */
 function wishedNaming(suits: ChartModel['naming'], { look }: ChartSpec): ChartModel['naming'] {

@@ -3,6 +3,7 @@ import {
   amountName,
   amountUnit,
   column,
+  filterWords,
   layerUnit,
   layerWords,
   lowerFirst,
@@ -15,6 +16,7 @@ import {
 } from '../spec';
 import { spanWords } from '../calendar';
 import { unitSign } from './numbers';
+import type { Stretch } from '../looking';
 import type { Frame } from '../shaping';
 
 /** "Takings", "Takings and unit price", "Takings, cost and margin". */
@@ -42,16 +44,65 @@ export function writeTitle(spec: ChartSpec, sources: Sources): string {
   return `${what} by ${by}${also.join('')}${path.join('')}`;
 }
 
-/** The stretch of time shown, where time runs across, and how far it is carried on beyond what was measured. */
-export function writeSubtitle(spec: ChartSpec, frame: Frame, carried: Frame = frame): string | undefined {
+/**
+ * What of its sheet a chart shows: the stretch in sight and the run of time that it is of, how far that is carried on beyond what was
+ * measured, and which rows were left out. `undefined` where nothing of that is to be said.
+ * @param view the places in sight, both included; without it all are
+ */
+export function writeSubtitle(
+  spec: ChartSpec,
+  sources: Sources,
+  frame: Frame,
+  { carried = frame, view, labels = [] }: { carried?: Frame; view?: Stretch; labels?: readonly string[] } = {},
+): string | undefined {
+  const parts = [timeWords(spec, frame, carried, view) ?? inSightWords(view, labels), ...leftOutWords(spec, sources)];
+  const words = parts.filter((part) => part !== undefined);
+  return words.length > 0 ? words.join(' · ') : undefined;
+}
+
+function timeWords(spec: ChartSpec, frame: Frame, carried: Frame, view: Stretch | undefined): string | undefined {
   const { values } = frame.across;
   if (spec.across.as !== 'time' || values.length === 0) return undefined;
   const { step } = spec.across;
-  const manner = mannerOf(spec);
-  const shown = spanWords(String(values[0]), String(values[values.length - 1]), step, manner);
-  const end = carried.across.values.at(-1);
-  if (carried.across.values.length === values.length || end === undefined) return shown;
-  return `${shown}, carried on to ${spanWords(String(end), String(end), step, manner)}`;
+  const span = (from: unknown, to: unknown) => spanWords(String(from), String(to), step, mannerOf(spec));
+  const shown = span(values[0], values[values.length - 1]);
+  const all = carried.across.values;
+  if (view) return `${span(all[view.from], all[view.to])}, of ${shown}`;
+  const end = all.at(-1);
+  if (all.length === values.length || end === undefined) return shown;
+  return `${shown}, carried on to ${span(end, end)}`;
+}
+
+const inSightWords = (view: Stretch | undefined, labels: readonly string[]): string | undefined =>
+  view && labels[view.from] !== undefined ? `${labels[view.from]} to ${labels[view.to]} in sight` : undefined;
+
+/** More conditions than these are counted, not told. */
+const MOST_TOLD = 3;
+
+/** Which rows and places are left out, in words: the filters, and what else its maker took away. */
+function leftOutWords(spec: ChartSpec, sources: Sources): string[] {
+  const { across, filters, setAside = [] } = spec;
+  // The run of time says by itself which dates are shown.
+  const told = filters.filter(
+    (filter) =>
+      sources.columns.has(filter.column) &&
+      !(across.as === 'time' && filter.column === across.column && !('keep' in filter) && !('present' in filter)),
+  );
+  const words = told
+    .slice(0, MOST_TOLD)
+    .map((filter) => filterWords(filter, column(sources.columns, filter.column), spec.look?.locale));
+  const more = told.length - words.length;
+  const aside = setAside.length;
+  const omit = across.as === 'group' ? (across.omit ?? []) : [];
+  return [
+    ...words,
+    ...(more > 0 ? [`${more} more ${more === 1 ? 'condition' : 'conditions'}`] : []),
+    ...(omit.length > 0
+      ? [`without ${omit.map((one) => (one === 'blank' ? 'blanks' : 'those with nothing')).join(' and ')}`]
+      : []),
+    ...(across.as === 'time' && across.partial === 'leave-out' ? [`whole ${across.step}s only`] : []),
+    ...(aside > 0 ? [`${aside} ${aside === 1 ? 'point' : 'points'} set aside`] : []),
+  ];
 }
 
 /** The title of a scale: what is on it, with its unit. */

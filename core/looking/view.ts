@@ -1,4 +1,16 @@
-import { floor, fromIso, isoDate, isoDateTime, offset, type Step } from '../calendar';
+import {
+  DAY,
+  fields,
+  floor,
+  fromIso,
+  HOUR,
+  instant,
+  isoDate,
+  isoDateTime,
+  offset,
+  type Instant,
+  type Step,
+} from '../calendar';
 import { readDay } from '../inference';
 import type { ChartSpec } from '../spec';
 import type { Stretch } from './looked';
@@ -83,7 +95,22 @@ function endOf(value: string | number, values: Places, spec: ChartSpec, end: 'fr
 function lastFrom(values: Places, { last, step }: { last: number; step: Step }, shown: Step, end: number): number {
   const final = fromIso(String(values[Math.max(end, 0)]));
   const after = offset(final, shown, 1);
-  const start = offset(after, step, -last);
+  const start = stretchBefore(after, step, last);
   const from = values.findIndex((one) => fromIso(String(one)) >= start);
   return from < 0 ? Math.max(end, 0) : from;
+}
+
+const MONTHS: Readonly<Partial<Record<Step, number>>> = { month: 1, quarter: 3, year: 12 };
+
+/**
+ * So many steps before an instant, to the day: six months before 3 November are on 3 May. Of a shorter month its last day.
+ * Example: `isoDate(stretchBefore(fromIso('2025-03-31'), 'month', 1))` is `'2025-02-28'`.
+ */
+export function stretchBefore(after: Instant, step: Step, count: number): Instant {
+  const months = MONTHS[step];
+  if (months === undefined) return offset(after, step, -count);
+  const { year, month, day, hour } = fields(after);
+  const first = instant(year, month - months * count);
+  const days = Math.round((offset(first, 'month', 1) - first) / DAY);
+  return first + (Math.min(day, days) - 1) * DAY + hour * HOUR;
 }

@@ -16,7 +16,12 @@ const NO_DAY = new Date(1980, 0, 1);
 export async function zipped(entries: readonly ZipEntry[]): Promise<Buffer> {
   const zip = new ZipFile();
   for (const { path, content, plain } of entries)
-    zip.addBuffer(Buffer.from(content), path, { mtime: NO_DAY, compress: !plain });
+    zip.addBuffer(Buffer.from(content), path, {
+      mtime: NO_DAY,
+      compress: !plain,
+      // Without the extra field for times: the type of an OpenDocument file is read at a fixed place.
+      forceDosTimestamp: true,
+    });
   zip.end();
   return buffer(zip.outputStream);
 }

@@ -44,7 +44,9 @@ export function fontBytes({ file }: FontFile): Buffer {
   return bytes;
 }
 
-const opened = new Map<string, fontkit.Font>();
+/** A face with the letters that it remembers, which its types do not name. */
+type Opened = fontkit.Font & { _glyphs: Record<number, unknown> };
+const opened = new Map<string, Opened>();
 
 /** A face that is read once, with all that was looked up in it since: what is drawn next is set sooner. */
 export function openedFont(one: FontFile): fontkit.Font {
@@ -52,8 +54,16 @@ export function openedFont(one: FontFile): fontkit.Font {
   if (known) return known;
   const font = fontkit.create(fontBytes(one));
   if (!('layout' in font)) throw new RangeError(`${one.file} is no single font`);
-  opened.set(one.file, font);
+  opened.set(one.file, font as Opened);
   return font;
+}
+
+/**
+ * Forgets the letters that the opened faces remember. A document that holds an "ä" makes its "a" a letter without a character:
+ * in the next document the "a" would be drawn, and lost to who searches or copies its text.
+ */
+export function forgetLetters(): void {
+  for (const font of opened.values()) font._glyphs = {};
 }
 
 /** The face for words: where there is no such cut the nearest. */

@@ -1,6 +1,6 @@
 import PDFDocument from 'pdfkit';
 import SVGtoPDF from 'svg-to-pdfkit';
-import { FONTS, fontFor, openedFont } from './fonts';
+import { FONTS, fontFor, openedFont, forgetLetters } from './fonts';
 import { haloed } from './halos';
 import { asSvg, type Drawn } from './to-svg';
 
@@ -37,6 +37,7 @@ export async function asPdf(drawn: Drawn): Promise<Uint8Array> {
     warningCallback: () => undefined,
   });
   document.end();
+  forgetLetters();
   return whole;
 }
 

@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { scrollOf, type ChartModel } from '@/core/layout';
+import { isLying, scrollOf, type ChartModel } from '@/core/layout';
 import type { ChartSpec, PlacedPoint, Sources } from '@/core/spec';
 import { CardPopover } from '../cards/CardPopover';
 import { ChartDrawing } from '../chart/ChartDrawing';
@@ -11,6 +11,7 @@ import styles from './ChartPane.module.css';
 import { ChartParts } from './ChartParts';
 import type { RemarkLight } from '../chart/drawing';
 import type { Differing } from './looking/DifferencesDialog';
+import { useDraggedStretch } from './looking/useDraggedStretch';
 import { useStretchGestures } from './looking/useStretchGestures';
 import type { StretchInSight } from './looking/useStretch';
 import { PlaceScroll } from './PlaceScroll';
@@ -98,7 +99,17 @@ export function ChartCanvas(props: Props) {
   } = props;
   const canvas = useRef<HTMLDivElement>(null);
   const { width, height } = model.size;
-  useStretchGestures(canvas, seen, stretch);
+  const { plot } = seen.size;
+  const [firstSeen, lastSeen] = [stretch?.now.from ?? 0, stretch?.now.to ?? 0];
+  const placeAt = useCallback(
+    (share: number) => {
+      const along = Math.min(Math.max((share * width - plot.left) / plot.width, 0), 1);
+      return firstSeen + along * (lastSeen - firstSeen);
+    },
+    [width, plot.left, plot.width, firstSeen, lastSeen],
+  );
+  useStretchGestures(canvas, placeAt, stretch);
+  const drag = useDraggedStretch(seen, placeAt, isLying(seen) ? undefined : stretch);
   const onPoint = useCallback(
     (place: number, at: { x: number; y: number }, series?: string) => onPointed({ place: from + place, series, ...at }),
     [from, onPointed],
@@ -123,7 +134,9 @@ export function ChartCanvas(props: Props) {
       data-pointed={pointed && ''}
       style={{ width, height, touchAction: stretch ? 'pan-y' : undefined }}
       // The first of two clicks opens a card under the pointer, so that no double click would be told.
+      {...drag.handlers}
       onClickCapture={(event) => {
+        if (drag.handlers.onClickCapture(event)) return;
         if (event.detail !== 2 || !stretch || stretch.all) return;
         event.stopPropagation();
         onPointed(undefined);
@@ -141,6 +154,9 @@ export function ChartCanvas(props: Props) {
           remarks={light}
           {...(model.points ? { onDot } : { onPoint })}
         />
+      )}
+      {drag.band && (
+        <span className={styles.dragged} style={{ ...drag.band, top: plot.top, height: plot.height }} data-no-export />
       )}
       <WordsAtPlot model={over} />
       <div

@@ -1,6 +1,6 @@
 'use client';
 
-import { useMemo, type KeyboardEvent } from 'react';
+import { useCallback, useMemo, useRef, type KeyboardEvent } from 'react';
 import { Slider } from 'antd';
 import { line } from 'd3-shape';
 import { spanWords, stepTick, type Step } from '@/core/calendar';
@@ -8,6 +8,7 @@ import { alongPlaces, isBanded, type ChartModel } from '@/core/layout';
 import { thinned } from '@/core/statistics';
 import { mannerOf, type ChartSpec, type View } from '@/core/spec';
 import { widened, within, type StretchInSight } from './useStretch';
+import { useStretchGestures } from './useStretchGestures';
 import styles from './Strip.module.css';
 
 interface Props {
@@ -39,11 +40,16 @@ export function Strip({ model, spec, stretch, width }: Props) {
     };
     const act = next[event.key];
     if (!act || event.ctrlKey || event.metaKey || event.altKey) return;
+    // A handle that has the focus is moved by itself.
+    if (onHandle(event.target) && MOVES_HANDLE.test(event.key)) return;
     event.preventDefault();
     event.stopPropagation();
     act();
   };
   const words = wordsOf(model, spec, now);
+  const run = useRef<HTMLDivElement>(null);
+  const placeAt = useCallback((share: number) => share * (count - 1), [count]);
+  useStretchGestures(run, placeAt, stretch);
   return (
     <div className={styles.strip} data-no-export>
       <div className={styles.line}>
@@ -60,6 +66,7 @@ export function Strip({ model, spec, stretch, width }: Props) {
         </span>
       </div>
       <div
+        ref={run}
         className={styles.run}
         style={{ height: HEIGHT }}
         tabIndex={0}
@@ -105,6 +112,9 @@ export function Strip({ model, spec, stretch, width }: Props) {
     </div>
   );
 }
+
+const MOVES_HANDLE = /^(Arrow|Home|End|Page)/;
+const onHandle = (target: EventTarget) => (target as Element).getAttribute('role') === 'slider';
 
 const asStretch = ([from, to]: readonly number[]) => ({ from, to });
 
@@ -177,7 +187,7 @@ const STEPS: readonly { readonly words: string; readonly days: number; readonly 
   { words: '10 years', days: 3653, view: { last: 10, step: 'year' } },
 ];
 const ALL = 'All';
-const MOST_STEPS = 3;
+const MOST_STEPS = 4;
 
 /** The steps to choose that suit the span and the step: each shows some places, and not all. */
 function stepsFor({ across }: ChartModel, spec: ChartSpec): { words: string; view: View | undefined }[] {

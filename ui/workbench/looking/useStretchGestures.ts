@@ -1,27 +1,26 @@
 import { useRef, type RefObject } from 'react';
 import { useGesture } from '@use-gesture/react';
-import type { ChartModel } from '@/core/layout';
 import { widened, within, type StretchInSight } from './useStretch';
 
 /** So many pixels of a turned wheel make the stretch about twice as long, or move it by its whole width. */
 const WHEEL_DOUBLES = 500;
 
-/** Wheel and pinch over the chart: up and down widen the stretch in sight around the pointer, sideways moves it; a double click shows all. */
+/**
+ * Wheel and pinch over the chart, or over the whole run in small: up and down widen the stretch in sight around the pointer, sideways
+ * moves it; a double click shows all.
+ * @param placeAtShare the place at a share of the width of what the pointer is over, 0 to 1
+ */
 export function useStretchGestures(
   over: RefObject<HTMLElement | null>,
-  model: ChartModel,
+  placeAtShare: (share: number) => number,
   stretch: StretchInSight | undefined,
 ) {
   const pinched = useRef<{ from: number; to: number }>(undefined);
   // Turns come faster than pictures: each goes on from the last.
   const turned = useRef<{ of: StretchInSight['now']; from: number; to: number }>(undefined);
-  const { plot } = model.size;
   const placeAt = (clientX: number) => {
     const box = over.current?.getBoundingClientRect();
-    if (!box || !stretch) return 0;
-    const scale = box.width / Math.max(model.size.width, 1);
-    const share = Math.min(Math.max(((clientX - box.left) / scale - plot.left) / plot.width, 0), 1);
-    return stretch.now.from + share * (stretch.now.to - stretch.now.from);
+    return box ? placeAtShare((clientX - box.left) / Math.max(box.width, 1)) : 0;
   };
   useGesture(
     {
