@@ -101,6 +101,8 @@ export const taught = pgTable('taught', {
   type: text('type').$type<ColumnType>().notNull(),
   /** The name of the sheet that it was said in. */
   sheet: text('sheet').notNull(),
+  /** The headers of that sheet: what is said of a column holds in files of the same shape. */
+  headers: jsonb('headers').$type<string[]>().notNull().default([]),
   updatedAt: timestamp('updated_at', { withTimezone: true }).notNull().defaultNow(),
 });
 

@@ -39,7 +39,7 @@ async function correctNow(id: string, key: string, change: CorrectionChange): Pr
     };
     await senseAnew({ ...sheet, corrections, columns: sheet.columns.map((one, i) => (i === index ? column : one)) });
   }
-  await teach(sheet.headers[index], sheet.columns[index].type, corrections[key], sheet.name);
+  await teach(sheet.headers[index], sheet.columns[index].type, corrections[key], sheet);
   return sheetRow(id);
 }
 

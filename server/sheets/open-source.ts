@@ -15,7 +15,11 @@ export interface Received {
 
 /** The records of the received file of a sheet. @throws ReadingRefusal where it holds no table. */
 export async function openSource(sheet: Received, choices: ReadingChange, progress?: Progress): Promise<RecordSource> {
-  const file = { path: await receivedFile(sheet.file), bytes: sheet.fileBytes, encoding: choices.encoding ?? (sheet.encoding as Encoding) };
+  const file = {
+    path: await receivedFile(sheet.file),
+    bytes: sheet.fileBytes,
+    encoding: choices.encoding ?? (sheet.encoding as Encoding),
+  };
   // The readers of the rarer kinds are loaded only when they are wanted.
   if (sheet.kind === 'xlsx' || sheet.kind === 'ods')
     return (await import('./workbook')).workbookRecords(file.path, sheet.kind, choices.worksheet, progress);

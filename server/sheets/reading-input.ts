@@ -40,7 +40,9 @@ export function parseReadingChange(value: unknown): ReadingChange | { back: true
     return validInput(ForgetInput, value, 'reading');
   validInput(ReadingInput, value, 'reading');
   if (Object.keys(value as object).length === 0)
-    throw new InvalidInput([{ path: '', message: 'say at least one of findings, rows, headerRow, worksheet, encoding' }]);
+    throw new InvalidInput([
+      { path: '', message: 'say at least one of findings, rows, headerRow, worksheet, encoding' },
+    ]);
   const { rows } = value as ReadingChange;
   if (rows?.from !== undefined && rows.to !== undefined && rows.to < rows.from)
     throw new InvalidInput([{ path: 'rows.to', message: 'must not lie before rows.from' }]);

@@ -94,14 +94,36 @@ test('a summary that a user chose holds for the same header in the next file, is
   const first = await takeIn('March.csv', jobs('taught'));
   expect(first.columns[3].summary).toBe('sum');
   await correctColumn(first.id, 'c4', { summary: 'mean' });
-  const other = lines('Day,Zork taught,Word', 50, (i) => [day(i), 9 + chance(i, 200), 'xy'[i % 2]]);
+  // A file of the same shape with a column more; one of another shape is a file of its own.
+  const other = jobs('taught')
+    .split('\n')
+    .map((line, i) => (line === '' ? line : `${line},${i === 0 ? 'Word' : 'xy'[i % 2]}`))
+    .join('\n');
   const next = await takeIn('Other.csv', other);
-  expect(next.columns[1]).toMatchObject({ name: 'Zork taught', summary: 'mean' });
-  expect(next.columns[1].reasons.join(' ')).toMatch(/You said that it is summarised as average/);
+  expect(next.columns[3]).toMatchObject({ name: 'Zork taught', summary: 'mean' });
+  expect(next.columns[3].reasons.join(' ')).toMatch(/You said that it is summarised as average/);
   expect(next.reading?.notes[0]).toBe('What you said of “Zork taught” in “March” was applied here too.');
+  const unlike = lines('Day,Zork taught,Word', 50, (i) => [day(i), 9 + chance(i, 200), 'xy'[i % 2]]);
+  expect((await takeIn('Unlike.csv', unlike)).columns[1].summary).toBe('sum');
   const refused = await forgetRemembered(next.id);
-  expect(refused.columns[1].summary).toBe('sum');
-  expect((await takeIn('Third.csv', other)).columns[1].summary).toBe('sum');
+  expect(refused.columns[3].summary).toBe('sum');
+  expect((await takeIn('Third.csv', other)).columns[3].summary).toBe('sum');
+});
+
+test('a remembered unit leaves room for what the head says by itself, and names that the tool made teach nothing', async () => {
+  const priced = (head: string) => lines(`Day,Shop,${head}`, 30, (i) => [day(i), 'xy'[i % 2], 5 + chance(i, 90)]);
+  const first = await takeIn('Prices.csv', priced('Takings £'));
+  await correctColumn(first.id, 'c3', { unit: 'EUR' });
+  expect((await takeIn('Prices again.csv', priced('Takings £'))).columns[2].unit).toBe('GBP');
+  const bare = await takeIn('Bare.csv', priced('Zork bare'));
+  await correctColumn(bare.id, 'c3', { unit: 'EUR' });
+  expect((await takeIn('Bare again.csv', priced('Zork bare'))).columns[2].unit).toBe('EUR');
+  const months = 'Spot,Jan 2025,Feb 2025,Mar 2025,Apr 2025\nYard,10,20,30,40\nStall,1,2,3,4\n';
+  const turned = await takeIn('Months.csv', months);
+  const amount = turned.columns.find(({ name }) => name === 'Amount');
+  await correctColumn(turned.id, amount?.key ?? '', { summary: 'median' });
+  const other = await takeIn('More months.csv', months.replaceAll('2025', '2026').replace('Spot', 'Place'));
+  expect(other.columns.find(({ name }) => name === 'Amount')?.summary).not.toBe('median');
 });
 
 test('what is taken back is not taught any more', async () => {

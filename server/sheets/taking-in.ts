@@ -18,7 +18,7 @@ import { incomingFile, keepReceived } from './received-files';
 import { stoppably } from './running';
 import { confirmSense } from './sense-anew';
 import { readySheet, sheetRow } from './sheets';
-import { applyTaught, taughtFor, type Taught } from './taught';
+import { applyTaught, leavingRoom, taughtFor, type Taught } from './taught';
 import { unpack } from './unpack';
 
 /** A file that is read within this time, by its size, is answered whole; a longer reading goes on behind a 202. */
@@ -158,10 +158,13 @@ async function rememberedCorrections(row: SheetRow): Promise<Pick<SheetRow, 'cor
     .orderBy(desc(sheets.createdAt))
     .limit(1);
   if (!like) return undefined;
-  const keys = new Map(like.columns.map(({ key }, i) => [key, row.columns[i]?.key]));
+  const places = new Map(like.columns.map(({ key }, i) => [key, i]));
   const own = Object.entries(like.corrections).flatMap(([key, correction]) => {
-    const to = keys.get(key);
-    return to ? [[to, correction] as const] : [];
+    const i = places.get(key);
+    const column = i === undefined ? undefined : row.columns[i];
+    if (i === undefined || !column) return [];
+    const said = leavingRoom(correction, row.headers[i], column);
+    return Object.keys(said).length > 0 ? [[column.key, said] as const] : [];
   });
   return own.length > 0 ? { corrections: Object.fromEntries(own), name: like.name } : undefined;
 }

@@ -62,7 +62,9 @@ async function encodingOf(path: string): Promise<Encoding> {
 }
 
 async function looksLikeJson(path: string, encoding: Encoding): Promise<boolean> {
-  const text = decoderOf(encoding)(await headOf(path, 4096)).replace(/^\uFEFF/, '').trimStart();
+  const text = decoderOf(encoding)(await headOf(path, 4096))
+    .replace(/^\uFEFF/, '')
+    .trimStart();
   return /^\[\s*(?:[{[\]]|$)/.test(text) || /^\{\s*(?:"(?:[^"\\]|\\.)*"\s*:|\}|$)/.test(text);
 }
 

@@ -19,9 +19,13 @@ interface Props {
 export const Checks = memo(function Checks({ checks, sheet, onShow }: Props) {
   const [open, setOpen] = useState(false);
   const line = useRef<HTMLUListElement>(null);
+  const { notes: read = [], remembered } = sheet.reading ?? {};
+  const said = (message: string): Check => ({ id: 'missing', level: 'note', message });
+  // What was said of another sheet and takes effect here stands before all else: nobody said it of this one.
   const notes = [
+    ...(remembered && read.includes(remembered.note) ? [said(remembered.note)] : []),
     ...checks,
-    ...(sheet.reading?.notes ?? []).map((message): Check => ({ id: 'missing', level: 'note', message })),
+    ...read.filter((message) => message !== remembered?.note).map(said),
   ];
   const fit = useFitting(line, notes.length, notes.map(({ message }) => message).join('\n'));
   const words = notes.length === 0 ? 'Nothing to note' : `${notes.length} ${notes.length === 1 ? 'check' : 'checks'}`;

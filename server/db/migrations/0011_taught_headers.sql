@@ -1,0 +1,1 @@
+ALTER TABLE "taught" ADD COLUMN "headers" jsonb DEFAULT '[]'::jsonb NOT NULL;
