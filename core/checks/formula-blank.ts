@@ -1,4 +1,15 @@
-import { counted, amountColumns, column, columnsOf, layerWords, type Amount } from '../spec';
+import {
+  amountColumns,
+  column,
+  columnsOf,
+  counted,
+  layerWords,
+  leavesBlanksOut,
+  parseFormula,
+  type Amount,
+  type Columns,
+  type Formula,
+} from '../spec';
 import type { CheckFinder } from './check';
 
 /** Rows that a formula leaves out because one of its cells is blank, with their share of the rows that hold any. */
@@ -8,22 +19,46 @@ export const formulaBlank: CheckFinder = ({ spec, sources, frame }) =>
     const { amount } = layer;
     if (!blanks || !('formula' in amount)) return [];
     const columns = columnsOf(layer, sources);
-    const empty = amountColumns(amount).flatMap((key) => {
-      const { name, stats, unread } = column(columns, key);
-      return stats.missing + unread.count > 0 ? [name] : [];
-    });
+    const empty = blankKeys(amount, columns).map((key) => column(columns, key).name);
     const share = (blanks.out / blanks.of) * 100;
     const of = share < 1 ? 'under 1 %' : `${Math.round(share)} %`;
+    // What is divided by nought has no value, whatever blanks count as: only blanks can be counted as 0.
     const zero: Amount = { ...amount, blanks: 'zero' };
+    const canCount =
+      amount.blanks === undefined &&
+      leavesBlanksOut(amount) &&
+      !onlyDividedBy(amount.formula, blankKeys(amount, columns));
     return [
       {
         id: 'formula-blank' as const,
         level: 'warning' as const,
-        message: `${counted(blanks.out, 'row')} (${of} of them) ${blanks.out === 1 ? 'is' : 'are'} left out of ${layerWords(layer, sources)}: ${empty.length > 0 ? `${listed(empty)} is blank there` : 'a cell is blank there, or divided by nought'}.`,
-        edit: { do: 'setAmount' as const, with: [layer.id, zero] as const },
-        changeWords: 'Count blanks as 0',
+        message: `${counted(blanks.out, 'row')} (${of} of them) ${blanks.out === 1 ? 'is' : 'are'} left out of ${layerWords(layer, sources)}: ${amount.blanks === 'zero' || empty.length === 0 ? 'something is divided by nought there' : canCount ? `${listed(empty)} is blank there` : `${listed(empty)} is blank there, and it is divided by`}.`,
+        ...(canCount
+          ? { edit: { do: 'setAmount' as const, with: [layer.id, zero] as const }, changeWords: 'Count blanks as 0' }
+          : {}),
       },
     ];
   });
 
 const listed = (names: readonly string[]) => (names.length > 2 ? `one of ${names.length} columns` : names.join(' or '));
+
+/** The columns of an amount that have blank or unread cells. */
+const blankKeys = (amount: Amount, columns: Columns): string[] =>
+  amountColumns(amount).filter((key) => {
+    const { stats, unread } = column(columns, key);
+    return stats.missing + unread.count > 0;
+  });
+
+/** Whether all of some columns are divided by: as 0 they would leave the same rows out. */
+function onlyDividedBy(formula: string, keys: readonly string[]): boolean {
+  const divisors = new Set<string>();
+  const look = (part: Formula): void => {
+    if (part.is === 'number' || part.is === 'column') return;
+    if (part.is === 'minus') return look(part.of);
+    if (part.is === '/' && part.right.is === 'column') divisors.add(part.right.key);
+    look(part.left);
+    look(part.right);
+  };
+  look(parseFormula(formula));
+  return keys.length > 0 && keys.every((key) => divisors.has(key));
+}

@@ -6,12 +6,13 @@ export const missing: CheckFinder = ({ spec, columns, frame }) => {
   const amounts = [...new Set(spec.layers.flatMap((layer) => (layer.from ? [] : amountColumns(layer.amount))))];
   const cells = amounts.flatMap((key) => {
     const { name, stats, summary } = column(columns, key);
-    return stats.missing > 0 && summary !== 'count' && spec.across.as !== 'number'
+    const count = frame.facts.inSight ? (frame.facts.inSight.empty[key] ?? 0) : stats.missing;
+    return count > 0 && summary !== 'count' && spec.across.as !== 'number'
       ? [
           {
             id: 'missing' as const,
             level: 'note' as const,
-            message: `${counted(stats.missing, 'cell')} of ${name} ${stats.missing === 1 ? 'is' : 'are'} empty.`,
+            message: `${counted(count, 'cell')} of ${name} ${count === 1 ? 'is' : 'are'} empty.`,
           },
         ]
       : [];

@@ -16,7 +16,9 @@ export const partial: CheckFinder = ({ spec, frame }) => {
           {
             id: 'partial-first' as const,
             level: 'note' as const,
-            message: `${name(first.at)} is not whole: it begins ${counted(first.of - first.days, 'day')} late.`,
+            message: first.cut
+              ? `${name(first.at)} is cut by the filter: ${counted(first.days, 'day')} of ${first.of} are shown.`
+              : `${name(first.at)} is not whole: it begins ${counted(first.of - first.days, 'day')} late.`,
             edit,
             changeWords: 'Leave out',
           },

@@ -14,7 +14,11 @@ export const setAside: CheckFinder = ({ spec, model, frame }) => {
       {
         id: 'set-aside' as const,
         level: 'note' as const,
-        message: found.has(i) ? `${what} is set aside.` : `${what} is set aside, but is not in the chart now.`,
+        message: found.has(i)
+          ? `${what} is set aside.`
+          : point.step !== undefined && spec.across.as === 'time' && point.step !== spec.across.step
+            ? `${what} is set aside by ${point.step}; by ${spec.across.step} it counts in.`
+            : `${what} is set aside, but is not in the chart now.`,
         edit: { do: 'bringBack' as const, with: [point] as const },
         changeWords: 'Bring it back',
       },

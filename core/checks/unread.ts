@@ -1,13 +1,11 @@
 import { counted, column, columnsInPlay } from '../spec';
 import type { CheckFinder } from './check';
 
-/** Cells of the columns in play that their type could not read. */
-export const unread: CheckFinder = ({ spec, columns }) =>
+/** Cells of the columns in play, in the rows in sight, that their type could not read. */
+export const unread: CheckFinder = ({ spec, columns, frame }) =>
   columnsInPlay(spec).flatMap((key) => {
-    const {
-      name,
-      unread: { count },
-    } = column(columns, key);
+    const { name, unread: all } = column(columns, key);
+    const count = frame.facts.inSight?.unread[key] ?? (spec.filters.length > 0 ? 0 : all.count);
     return count > 0
       ? [
           {

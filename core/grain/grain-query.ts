@@ -37,6 +37,8 @@ export type Measure =
       readonly blanks?: Blanks;
       readonly when?: string;
     }
+  /** Rows whose cell of a column could not be read. */
+  | { readonly want: 'unread'; readonly of: string }
   /** Rows with a value in at least one of the columns of a formula. */
   | { readonly want: 'some'; readonly of: string }
   /** What all rows hold alike, "=" before it; how many different ones there are, "*" before it; null for none. */

@@ -2,7 +2,7 @@ import { SUMMARY_KINDS } from '../inference';
 import type { Measure } from './grain-query';
 
 /** What rolls up beside the parts of summaries: counts, and the first of the first rows. */
-const OTHERS: ReadonlySet<Measure['want']> = new Set(['rows', 'first-row', 'count', 'some']);
+const OTHERS: ReadonlySet<Measure['want']> = new Set(['rows', 'first-row', 'count', 'some', 'unread']);
 const PARTS = new Set<Measure['want']>(
   Object.values(SUMMARY_KINDS).flatMap(({ roll, part }) => (part && roll !== 'none' ? [part] : [])),
 );

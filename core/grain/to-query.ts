@@ -2,12 +2,13 @@ import type { Step } from '../calendar';
 import { isNumeric, rankWhens, SUMMARY_KINDS, type ColumnProfile, type Summary } from '../inference';
 import {
   column,
+  columnsInPlay,
   formulaColumns,
   isNaming,
   expressionOf,
   formulaText,
   isRowsFirst,
-  leavesBlanksOut,
+  leavesRowsOut,
   linearParts,
   MOST_SINGLE_ROWS,
   parseFormula,
@@ -273,13 +274,17 @@ function measuresOf(portion: Portion): Measure[] {
   if (across.as === 'group' && across.order?.by === 'sheet' && !portion.other) add({ want: 'first-row' });
   if (across.as === 'rows') add({ want: 'place' });
   for (const layer of portion.layers) add(...layerMeasures(layer, portion));
+  // Of all rows the profile knows how many cells are unread; of those that filters leave, the table.
+  if (portion.filters.length > 0 && !portion.other)
+    for (const of of columnsInPlay(portion.spec))
+      if ((portion.columns.get(of)?.unread.count ?? 0) > 0) add({ want: 'unread', of });
   return measures;
 }
 
 /** What a layer's summary is made of. */
 export function layerMeasures(layer: Pick<Layer, 'amount' | 'summary'>, portion: Portion): Measure[] {
   const some: Measure[] =
-    'formula' in layer.amount && leavesBlanksOut(layer.amount) ? [{ want: 'some', of: layer.amount.formula }] : [];
+    'formula' in layer.amount && leavesRowsOut(layer.amount) ? [{ want: 'some', of: layer.amount.formula }] : [];
   const parts = partsOf(layer.amount, layer.summary).flatMap(({ of, blanks }): Measure[] => {
     const as = { of, ...(blanks ? { blanks } : {}) };
     const count: Measure = { want: 'count', ...as };

@@ -10,7 +10,7 @@ import type { Size } from './plot';
 import { modelSeries } from './series';
 import { placedIn } from './stretch';
 import { wholeOf } from './whole/whole';
-import { writeAcrossTitle, writeSubtitle, writeTitle } from './words';
+import { writeAcrossTitle, writeTitle } from './words';
 
 export type { Size } from './plot';
 export const DEFAULT_SIZE: Size = { width: 720, height: 400 };
@@ -72,11 +72,10 @@ function frameOf(frame: Frame, { layers }: ChartSpec): Frame {
 
 function laying(given: Frame, spec: ChartSpec, sources: Sources): (whole: Size) => Omit<ChartModel, 'checks'> {
   const looked = lookAt(given, spec, sources);
-  return (whole) => laidOut(given, looked, spec, sources, whole);
+  return (whole) => laidOut(looked, spec, sources, whole);
 }
 
 function laidOut(
-  given: Frame,
   { frame, looked }: ReturnType<typeof lookAt>,
   spec: ChartSpec,
   sources: Sources,
@@ -110,19 +109,11 @@ function laidOut(
     size: { ...whole, plot: { left: 0, top: 0, width: 0, height: 0 } },
     naming,
     title: spec.text.title ?? (form === 'number' ? layerWords(spec.layers[0], sources) : writeTitle(spec, sources)),
-    subtitle:
-      spec.text.subtitle ?? subtitleOf(form, spec, sources, given, { carried: frame, view: looked.view, labels }) ?? '',
     sentence: sentence(spec, sources),
     ...beside,
   };
   return placedIn(model, room, looked.view);
 }
-
-/** A single figure names its step itself: under it stands what was left out alone. */
-const subtitleOf = (form: ChartModel['form'], ...[spec, sources, frame, seen]: Parameters<typeof writeSubtitle>) =>
-  form === 'number'
-    ? writeSubtitle({ ...spec, across: { as: 'group', column: spec.across.column } }, sources, frame)
-    : writeSubtitle(spec, sources, frame, seen);
 
 /** Series are named as their user wishes, else as it suits; a single one that wants no name gets none. */
 function wishedNaming(suits: ChartModel['naming'], { look }: ChartSpec): ChartModel['naming'] {

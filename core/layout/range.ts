@@ -23,6 +23,11 @@ export function rangeFor(values: readonly number[], scale: Scale, most: number):
   const [from, to] = spanOf(values, scale);
   const step = roundStep(to - from, most);
   const ticks = coveringTicks(from, to, step);
+  // A start that was asked for stays where it is: ticks need not begin there.
+  if (scale.fit === 'breathing' && scale.room !== undefined && from * to > 0) {
+    const [low, high] = from > 0 ? [from, ticks[ticks.length - 1]] : [ticks[0], to];
+    return { domain: [low, high], ticks: insideTicks(low, high, step), step };
+  }
   // An end that is fixed stays where it is; the other one is round.
   const { min = ticks[0], max = ticks[ticks.length - 1] } = scale.fit === 'fixed' ? scale : {};
   if (min === ticks[0] && max === ticks[ticks.length - 1]) return { domain: [min, max], ticks, step };

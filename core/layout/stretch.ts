@@ -6,6 +6,7 @@ import { arranged } from './arranged';
 import { hasScales, scrollOf, type ChartModel, type ModelReference, type ModelSeries, type Scroll } from './model';
 import { inSight } from './scroll';
 import type { Overlay } from './over/overlay';
+import { subtitleOf } from './words';
 
 const part = <T>(list: readonly T[], { from, to }: Stretch): T[] => list.slice(from, to + 1);
 const inside = (at: number, { from, to }: Stretch) => at >= from && at <= to;
@@ -160,8 +161,16 @@ export function placedIn<T extends Omit<ChartModel, 'checks'>>(model: T, whole: 
   delete across.untitled;
   delete rest.view;
   delete rest.values;
+  delete rest.subtitle;
+  const subtitle = subtitleOf(model.form, whole.spec, whole.sources, {
+    values: model.across.values,
+    labels: model.across.labels,
+    ahead: model.across.ahead ?? 0,
+    ...(view ? { view } : {}),
+  });
   return {
     ...rest,
+    ...(subtitle === undefined ? {} : { subtitle }),
     ...(view ? { view } : {}),
     across: {
       ...across,

@@ -17,7 +17,7 @@ import {
 import { spanWords } from '../calendar';
 import { unitSign } from './numbers';
 import type { Stretch } from '../looking';
-import type { Frame } from '../shaping';
+import type { Form } from './model';
 
 /** "Takings", "Takings and unit price", "Takings, cost and margin". */
 function listed(names: readonly string[]): string {
@@ -44,36 +44,43 @@ export function writeTitle(spec: ChartSpec, sources: Sources): string {
   return `${what} by ${by}${also.join('')}${path.join('')}`;
 }
 
+/** The places of a chart as its subtitle tells of them. */
+interface Shown {
+  readonly values: readonly (string | number)[];
+  readonly labels: readonly string[];
+  /** How many places at the end lie beyond the data. */
+  readonly ahead?: number;
+  /** The places in sight, both included; without it all are. */
+  readonly view?: Stretch;
+}
+
 /**
  * What of its sheet a chart shows: the stretch in sight and the run of time that it is of, how far that is carried on beyond what was
  * measured, and which rows were left out. `undefined` where nothing of that is to be said.
- * @param view the places in sight, both included; without it all are
  */
-export function writeSubtitle(
-  spec: ChartSpec,
-  sources: Sources,
-  frame: Frame,
-  { carried = frame, view, labels = [] }: { carried?: Frame; view?: Stretch; labels?: readonly string[] } = {},
-): string | undefined {
-  const parts = [timeWords(spec, frame, carried, view) ?? inSightWords(view, labels), ...leftOutWords(spec, sources)];
+export function writeSubtitle(spec: ChartSpec, sources: Sources, shown: Shown): string | undefined {
+  const parts = [timeWords(spec, shown) ?? inSightWords(shown), ...leftOutWords(spec, sources)];
   const words = parts.filter((part) => part !== undefined);
   return words.length > 0 ? words.join(' · ') : undefined;
 }
 
-function timeWords(spec: ChartSpec, frame: Frame, carried: Frame, view: Stretch | undefined): string | undefined {
-  const { values } = frame.across;
-  if (spec.across.as !== 'time' || values.length === 0) return undefined;
+/** A single figure names its step itself: under it stands what was left out alone. */
+export const subtitleOf = (form: Form, spec: ChartSpec, sources: Sources, shown: Shown): string | undefined =>
+  spec.text.subtitle ??
+  (form === 'number' ? leftOutWords(spec, sources).join(' · ') : writeSubtitle(spec, sources, shown));
+
+function timeWords(spec: ChartSpec, { values, ahead = 0, view }: Shown): string | undefined {
+  const measured = values.length - ahead;
+  if (spec.across.as !== 'time' || measured <= 0) return undefined;
   const { step } = spec.across;
   const span = (from: unknown, to: unknown) => spanWords(String(from), String(to), step, mannerOf(spec));
-  const shown = span(values[0], values[values.length - 1]);
-  const all = carried.across.values;
-  if (view) return `${span(all[view.from], all[view.to])}, of ${shown}`;
-  const end = all.at(-1);
-  if (all.length === values.length || end === undefined) return shown;
-  return `${shown}, carried on to ${span(end, end)}`;
+  const all = span(values[0], values[measured - 1]);
+  if (view) return `${span(values[view.from], values[view.to])}, of ${all}`;
+  const end = values[values.length - 1];
+  return ahead === 0 ? all : `${all}, carried on to ${span(end, end)}`;
 }
 
-const inSightWords = (view: Stretch | undefined, labels: readonly string[]): string | undefined =>
+const inSightWords = ({ view, labels }: Shown): string | undefined =>
   view && labels[view.from] !== undefined ? `${labels[view.from]} to ${labels[view.to]} in sight` : undefined;
 
 /** More conditions than these are counted, not told. */

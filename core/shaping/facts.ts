@@ -1,6 +1,6 @@
 import { floor, fromIso } from '../calendar';
-import { measureAt } from '../grain';
-import { column, type ChartSpec, type Sources } from '../spec';
+import { measureAt, type Measure } from '../grain';
+import { column, columnsInPlay, type ChartSpec, type Sources } from '../spec';
 import { blankRows, rowsBehindLayer, total } from './figures';
 import type { FrameFacts, Partials } from './frame';
 import { decideGaps } from './gaps';
@@ -48,7 +48,36 @@ export function factsOf(laid: Laid, sources: Sources): FrameFacts {
     partials: partialsOf(spec, sources, laid),
     thinPlaces: thinPlaces(first.at, rows, places.values.length),
     ...(unmatched.length > 0 ? { unmatched } : {}),
+    ...inSightOf(laid),
   };
+}
+
+/** Empty and unread cells of the rows that filters and what is set aside leave; nothing where all rows are in sight. */
+function inSightOf({ spec, places, portions }: Laid): Pick<FrameFacts, 'inSight'> {
+  if (spec.filters.length === 0 && !spec.setAside?.length) return {};
+  const aside = new Set(
+    (spec.setAside ?? []).flatMap((point) => (point.series === undefined ? [String(point.across)] : [])),
+  );
+  const empty: Record<string, number> = {};
+  const unread: Record<string, number> = {};
+  for (const { portion, query, grain, at } of portions) {
+    if (portion.other) continue;
+    const seen = at.map((place) => place < 0 || !aside.has(String(places.values[place])));
+    const counted = (measure: Measure) => {
+      const found = grain.measures[measureAt(query.measures, measure)];
+      return found && total(found.filter((_, i) => seen[i]));
+    };
+    const rows = counted({ want: 'rows' }) ?? 0;
+    for (const key of columnsInPlay(spec)) {
+      const gone = counted({ want: 'unread', of: key });
+      if (gone !== undefined) unread[key] = gone;
+      const filled = counted({ want: 'count', of: key });
+      if (filled !== undefined)
+        empty[key] =
+          rows - filled - (gone ?? (spec.filters.length === 0 ? column(portion.columns, key).unread.count : 0));
+    }
+  }
+  return { inSight: { empty, unread } };
 }
 
 /** How many places have rows, but fewer than three, while most have more. */
@@ -79,11 +108,11 @@ function partialsOf(spec: ChartSpec, { columns }: Sources, { places, portions }:
     spec,
     run,
   );
-  // A window's own bounds cut steps on purpose.
+  // A window's own bounds cut steps: that is said as what it is.
   const windowed = portions.some(({ portion }) =>
     portion.stretches.some(
       (stretch) => stretch.column === across.column && floor(stretch.from, across.step, spec.calendar) < stretch.from,
     ),
   );
-  return windowed && found.first?.at === 0 ? (found.last ? { last: found.last } : {}) : found;
+  return windowed && found.first?.at === 0 ? { ...found, first: { ...found.first, cut: true } } : found;
 }

@@ -6,7 +6,7 @@ import {
   expressionOf,
   formulaText,
   isRowsFirst,
-  leavesBlanksOut,
+  leavesRowsOut,
   parseFormula,
   type Expression,
   type Layer,
@@ -117,7 +117,7 @@ export function rowsBehindLayer(layer: Layer, query: GroupedQuery, grain: Grain)
 
 /** How many rows of a layer hold some cell of its formula, and how many of these are left out because another is blank. */
 export function blankRows(layer: Layer, query: GroupedQuery, grain: Grain): { of: number; out: number } | undefined {
-  if (!('formula' in layer.amount) || !leavesBlanksOut(layer.amount)) return undefined;
+  if (!('formula' in layer.amount) || !leavesRowsOut(layer.amount)) return undefined;
   const of = total(data({ want: 'some', of: layer.amount.formula }, query, grain));
   const out = of - rowsBehindLayer(layer, query, grain);
   return out > 0 ? { of, out } : undefined;

@@ -88,6 +88,8 @@ export interface PartialStep {
   readonly of: number;
   /** Its place along the axis. */
   readonly at: number;
+  /** A window begins inside of it: it is cut on purpose. */
+  readonly cut?: true;
 }
 export interface Partials {
   readonly first?: PartialStep;
@@ -118,6 +120,14 @@ export interface FrameFacts {
   readonly rests: readonly number[];
   /** The gaps as decided: the spec's wish, or the default that suits the data. */
   readonly gaps: 'open' | 'bridge' | 'zero';
+  /**
+   * Of the rows in sight (those that filters and what is set aside leave) how many have an empty cell of an amount, and how many
+   * an unread one of any column in play, by column; none where the profile of the column tells.
+   */
+  readonly inSight?: {
+    readonly empty: Readonly<Record<string, number>>;
+    readonly unread: Readonly<Record<string, number>>;
+  };
   /** Rows that carry each layer's amount, by layer. */
   readonly counts: Readonly<Record<string, number>>;
   /** The first and the last step, where they are not whole. */

@@ -115,14 +115,14 @@ function* valuesOf(
 
 /** Groups that are set aside have left already; single points of them stand empty. */
 function groupsOf({ frame, places }: Placed, spec: ChartSpec): Placed {
-  const aside = findAside(frame.across.values, frame.series, spec.setAside);
+  const aside = findAside(frame.across.values, frame.series, spec.setAside, spec);
   return { frame: emptyAside(withAside(frame, aside.found), { ...aside, places: new Set() }), places };
 }
 
 /** Time, cycles, bins and single rows: gaps, part steps and points set aside. */
 function stepsOf({ frame, places }: Placed, laid: Laid, spec: ChartSpec): Placed {
   const { across } = spec;
-  const aside = findAside(frame.across.values, frame.series, spec.setAside);
+  const aside = findAside(frame.across.values, frame.series, spec.setAside, spec);
   const told = withAside(frame, aside.found);
   if (across.as !== 'time') return { frame: emptyAside(told, aside), places };
   const reach = reachOf(laid);

@@ -1,3 +1,4 @@
+import { floor, fromIso, offset, type Step } from '../calendar';
 import type { ChartSpec } from '../spec';
 import type { Frame } from './frame';
 
@@ -19,20 +20,48 @@ export function findAside(
   values: readonly (string | number)[],
   series: readonly { readonly id: string }[],
   wishes: ChartSpec['setAside'] = [],
+  { across: run, calendar }: Partial<Pick<ChartSpec, 'across' | 'calendar'>> = {},
 ): Aside {
   const at = new Map(values.map((value, i) => [String(value), i]));
   const ids = new Set(series.map(({ id }) => id));
   const places = new Set<number>();
   const points = new Map<string, Set<number>>();
   const found: number[] = [];
-  wishes.forEach(({ across, series: id }, i) => {
-    const place = at.get(String(across));
-    if (place === undefined || (id !== undefined && !ids.has(id))) return;
+  wishes.forEach(({ across, series: id, step }, i) => {
+    const shown = run?.as === 'time' ? run.step : undefined;
+    const held =
+      step === undefined || shown === undefined || step === shown
+        ? [at.get(String(across))]
+        : placesWithin(values, String(across), step, calendar);
+    const those = held.filter((place) => place !== undefined);
+    if (those.length === 0 || (id !== undefined && !ids.has(id))) return;
     found.push(i);
-    if (id === undefined) places.add(place);
-    else points.set(id, (points.get(id) ?? new Set<number>()).add(place));
+    for (const place of those)
+      if (id === undefined) places.add(place);
+      else points.set(id, (points.get(id) ?? new Set<number>()).add(place));
   });
   return { places, points, found };
+}
+
+/** The places that begin within a step of the calendar: the quarters of a year; none of a step that is finer than the places. */
+function placesWithin(
+  values: readonly (string | number)[],
+  start: string,
+  step: Step,
+  calendar: ChartSpec['calendar'],
+): number[] {
+  if (!/^\d{4}-\d\d-\d\d/.test(start)) return [];
+  const from = floor(fromIso(start), step, calendar);
+  const to = offset(from, step, 1);
+  const within = values.flatMap((value, i) => {
+    const at = fromIso(String(value));
+    return at >= from && at < to ? [i] : [];
+  });
+  const [first, second] = [values[0], values[1]].map((value) =>
+    value === undefined ? undefined : fromIso(String(value)),
+  );
+  // A day that was set aside is only a part of its month.
+  return first !== undefined && second !== undefined && second - first > to - from ? [] : within;
 }
 
 /** Takes set-aside points out: steps and single points stand empty. */

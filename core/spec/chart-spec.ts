@@ -12,6 +12,8 @@ export interface PlacedPoint {
   across: string | number;
   series?: string;
   up?: number;
+  /** Of time: the step that the place was one of when it was set aside; without it that of the chart. */
+  step?: Step;
 }
 
 /** A chart as a value. Meanings at the edges: docs/api.md. */

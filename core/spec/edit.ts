@@ -199,7 +199,12 @@ export function setAside(spec: ChartSpec, { across, series, up }: PlacedPoint): 
   const rest = (spec.setAside ?? []).filter(
     (point) => point.across !== across || point.series !== series || point.up !== up,
   );
-  const point = { across, ...(series === undefined ? {} : { series }), ...(up === undefined ? {} : { up }) };
+  const point = {
+    across,
+    ...(series === undefined ? {} : { series }),
+    ...(up === undefined ? {} : { up }),
+    ...(spec.across.as === 'time' ? { step: spec.across.step } : {}),
+  };
   return { ...spec, setAside: [...rest, point] };
 }
 export function bringBack(spec: ChartSpec, at: number): ChartSpec {
@@ -262,7 +267,11 @@ export function setCalendar(spec: ChartSpec, change: NonNullable<ChartSpec['cale
 
 /** Moves along the steps of the calendar. */
 export function setStep(spec: ChartSpec, step: Step): ChartSpec {
-  return spec.across.as === 'time' ? { ...spec, across: { ...spec.across, step } } : spec;
+  if (spec.across.as !== 'time') return spec;
+  const { step: before } = spec.across;
+  const next = { ...spec, across: { ...spec.across, step } };
+  // What is set aside means the same whatever the step: a year stays aside by quarter.
+  return spec.setAside ? { ...next, setAside: spec.setAside.map((point) => ({ step: before, ...point })) } : next;
 }
 
 /** Puts the series of the split into small copies of their own. */

@@ -154,6 +154,9 @@ function measureSql(measure: Measure, target: Target): SQL {
   if (measure.want === 'rows') return sql`count(*)::float8`;
   if (measure.want === 'first-row') return placed ? sql`min(n)::float8` : sql`0::float8`;
   if (measure.want === 'place') return sql`min(k)::float8`;
+  // Cells that could not be read are kept beside the rows of an imported sheet; tables of other databases keep none.
+  if (measure.want === 'unread')
+    return placed ? sql`(count(*) FILTER (WHERE x ? ${measure.of}))::float8` : sql`0::float8`;
   if (measure.want === 'some')
     return sql`(count(*) FILTER (WHERE ${someSql(parseFormula(measure.of), columns)}))::float8`;
   const cell = exprSql(measure, columns);

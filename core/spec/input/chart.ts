@@ -1,3 +1,4 @@
+import { STEPS } from '../../calendar';
 import {
   ArrayMinSize,
   Equals,
@@ -67,6 +68,7 @@ class SetAsideInput implements Input<PlacedPoint> {
   @Validate(IsPlainValue) across: unknown;
   @IsOptional() @IsString() series: unknown;
   @IsOptional() @IsNumber() up: unknown;
+  @IsOptional() @IsIn(STEPS) step: unknown;
 }
 
 class ChartSpecInput implements Input<ChartSpec> {
