@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { shareApart } from './support/compare';
-import { dropFile, expect, pick, saveChart, test } from './support/page';
+import { dropFile, expect, pick, saveChart, test, writeTitle } from './support/page';
 
 const rows = (factor: number) =>
   `Day,Spot,Takings\n${Array.from({ length: 20 }, (_, i) => `2025-03-${String(i + 1).padStart(2, '0')},${i % 2 ? 'Yard' : 'Stall'},${factor * (100 + 7 * i)}`).join('\n')}\n`;
@@ -8,7 +8,8 @@ const rows = (factor: number) =>
 async function chartOf(page: Page, file: string, title: string): Promise<string> {
   await dropFile(page, { name: file, text: rows(1) });
   await pick(page, 'Day', 'Takings');
-  await saveChart(page, title);
+  await writeTitle(page, title);
+  await saveChart(page);
   return page.url().replace(/.*\//, '');
 }
 

@@ -52,6 +52,7 @@ test('an amount looked at closely gives way to a date without an error', async (
   await dropFile(page, { name: 'closer.csv', text: JOBS });
   await pick(page, 'Fee');
   await page.getByRole('button', { name: 'Look closer' }).click();
+  await page.getByRole('button', { name: /Show the sheet/ }).click();
   await pick(page, 'Done on');
   await expectSentence(page, /by \w+ of Done on/);
   await expect(page.getByRole('figure')).toBeVisible();
@@ -73,6 +74,13 @@ test('names with an apostrophe open from the list of parts, and Tab goes round t
     if (!(await card.evaluate((element) => element.contains(document.activeElement)))) break;
   }
   await expect(page.getByRole('button', { name: 'Parts', exact: true })).toBeFocused();
+  await page.keyboard.press('Tab');
+  expect(await card.evaluate((element) => element.contains(document.activeElement))).toBe(true);
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Parts', exact: true }).click();
+  await page.getByRole('menuitem', { name: 'One series' }).hover();
+  await page.getByRole('menuitem', { name: "O'Neill" }).click();
+  await expect(page.getByRole('dialog', { name: "O'Neill" })).toBeVisible();
 });
 
 test('a board goes back a step, and does it again after a reload', async ({ page, request }) => {
@@ -88,7 +96,7 @@ test('a board goes back a step, and does it again after a reload', async ({ page
   await expect.poll(name).toBe('After');
   await page.getByRole('button', { name: 'Arrange' }).click();
   await page.getByRole('button', { name: '+ a heading or note' }).click();
-  await page.getByRole('dialog').getByRole('textbox').fill('To do');
+  await page.getByRole('textbox', { name: 'Heading' }).fill('To do');
   await page.getByRole('dialog').getByRole('button', { name: 'Keep' }).click();
   await expect(page.getByRole('group', { name: 'To do' })).toBeVisible();
   await page.getByRole('button', { name: 'Undo', exact: true }).click();

@@ -17,8 +17,6 @@ export function noteBack(service: string): void {
   if (away().delete(service)) console.info(`${service} answers again.`);
 }
 
-export const isAway = (service: string): boolean => away().has(service);
-
 function messageOf(error: unknown): string {
   const { message, code } = (error ?? {}) as { message?: string; code?: string };
   // Where a name has several addresses, Node's error has a code and no message of its own.

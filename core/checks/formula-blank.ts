@@ -3,12 +3,11 @@ import {
   column,
   columnsOf,
   counted,
+  dividesByAll,
   layerWords,
   leavesBlanksOut,
-  parseFormula,
   type Amount,
   type Columns,
-  type Formula,
 } from '../spec';
 import type { CheckFinder } from './check';
 
@@ -27,7 +26,7 @@ export const formulaBlank: CheckFinder = ({ spec, sources, frame }) =>
     const canCount =
       amount.blanks === undefined &&
       leavesBlanksOut(amount) &&
-      !onlyDividedBy(amount.formula, blankKeys(amount, columns));
+      !dividesByAll(amount.formula, blankKeys(amount, columns));
     return [
       {
         id: 'formula-blank' as const,
@@ -48,17 +47,3 @@ const blankKeys = (amount: Amount, columns: Columns): string[] =>
     const { stats, unread } = column(columns, key);
     return stats.missing + unread.count > 0;
   });
-
-/** Whether all of some columns are divided by: as 0 they would leave the same rows out. */
-function onlyDividedBy(formula: string, keys: readonly string[]): boolean {
-  const divisors = new Set<string>();
-  const look = (part: Formula): void => {
-    if (part.is === 'number' || part.is === 'column') return;
-    if (part.is === 'minus') return look(part.of);
-    if (part.is === '/' && part.right.is === 'column') divisors.add(part.right.key);
-    look(part.left);
-    look(part.right);
-  };
-  look(parseFormula(formula));
-  return keys.length > 0 && keys.every((key) => divisors.has(key));
-}

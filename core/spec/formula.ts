@@ -229,27 +229,6 @@ export function expressionOf(amount: {
   return rowsFirst && isLinear(parseFormula(of)) ? { of, blanks: 'out' } : { of };
 }
 
-/** Whether rows of an amount can be left out: for a blank cell, or since something is divided by nought. */
-export const leavesRowsOut = (amount: Parameters<typeof leavesBlanksOut>[0]): boolean =>
-  leavesBlanksOut(amount) || (isRowsFirst(amount) && divides(parseFormula(amount.formula)));
-
-/** Whether a formula divides by something with columns in it. */
-function divides(formula: Formula): boolean {
-  switch (formula.is) {
-    case 'number':
-    case 'column':
-      return false;
-    case 'minus':
-      return divides(formula.of);
-    default:
-      return (
-        (formula.is === '/' && formulaColumns(formula.right).length > 0) ||
-        divides(formula.left) ||
-        divides(formula.right)
-      );
-  }
-}
-
 /** Whether rows of an amount are left out where one of its cells is blank. */
 export function leavesBlanksOut(amount: {
   readonly formula: string;

@@ -5,6 +5,7 @@ export * from './edit-looking';
 export * from './edits';
 export { fileNameOf } from './file-name';
 export * from './formula';
+export { dividesByAll, leavesRowsOut } from './rows-out';
 export * from './layers';
 export * from './looking';
 export { hasOrder } from './looking-errors';

@@ -122,6 +122,18 @@ export async function exportedCsv(page: Page): Promise<Record<string, string>[]>
   return parse(content.toString('utf8'), { columns: true, bom: true }) as Record<string, string>[];
 }
 
+/** Writes the title that is printed on the chart. */
+export async function writeTitle(page: Page, title: string): Promise<void> {
+  await page
+    .getByRole('button', { name: /Title, rewrite$/ })
+    .first()
+    .click();
+  await page.getByRole('textbox', { name: 'Title', exact: true }).fill(title);
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText(title);
+  await drawn(page);
+}
+
 /** Saves the chart under the name that it has, and waits until it is saved. */
 export async function saveChart(page: Page, name?: string): Promise<void> {
   await page.getByRole('button', { name: 'Save', exact: true }).click();

@@ -15,7 +15,7 @@ import { shownFirst, type ChartModel } from '@/core/layout';
 import { conditionFigure, conditionSpec, shape, type Asking, type Frame } from '@/core/shaping';
 import { inSentences, InvalidInput, meets, type ChartSpec, type Condition } from '@/core/spec';
 import { openBook, sheetBook, type Book, type LoadSheet } from '../charts/book';
-import { chartRows } from '../charts/charts';
+import { chartName, chartRows } from '../charts/charts';
 import { checkSpec, jobOf, LARGE, modelOf } from '../charts/model';
 import { laidOut } from '../charts/shaping-job';
 import { nameOf } from '../pictures/kept';
@@ -99,7 +99,7 @@ export async function drawnTiles(
           one.error = 'The chart of this tile was deleted. Take the tile away, or bring the chart back on the desk.';
           return;
         }
-        one.title = row.title;
+        one.title = chartName(row);
         const book = await openBook(row.spec, today, load);
         const spec = withBoardFilters(row.spec, board.filters, book.sources.columns, book.sources.others);
         checkSpec(spec, book);

@@ -54,22 +54,9 @@ export interface BoardNow {
  * change after that is told. Nothing is looked at while nobody watches.
  */
 export async function watchBoard(id: string, tell: Tell): Promise<{ stop: () => void; now: BoardNow }> {
-  const all = watch();
-  const one = all.watched.get(id) ?? { tellers: new Set<Tell>(), lookedAt: Date.now() };
-  all.watched.set(id, one);
-  one.tellers.add(tell);
-  const stop = () => {
-    one.tellers.delete(tell);
-    if (one.tellers.size === 0 && all.watched.get(id) === one) all.watched.delete(id);
-    endIfIdle(all);
-  };
-  try {
-    await lookAt(new Map([[id, one]]));
-  } catch (error) {
-    stop();
-    throw error;
-  }
-  begin(all);
+  const { watched } = watch();
+  const one = watched.get(id) ?? { tellers: new Set<Tell>(), lookedAt: Date.now() };
+  const stop = await follow(watched, id, one, tell, lookAt);
   return { stop, now: { revision: one.revision ?? 0, signs: Object.fromEntries(one.seen ?? []) } };
 }
 
@@ -78,17 +65,28 @@ export async function watchBoard(id: string, tell: Tell): Promise<{ stop: () => 
  * looked at before this is through.
  */
 export async function watchSheet(id: string, tell: () => void): Promise<() => void> {
+  const { sheets } = watch();
+  return follow(sheets, id, sheets.get(id) ?? { tellers: new Set<() => void>() }, tell, lookAtSheets);
+}
+
+/** Puts somebody among those who are told of a thing, and looks at what it is by now. Answers what takes them out again. */
+async function follow<T, One extends { readonly tellers: Set<T> }>(
+  those: Map<string, One>,
+  id: string,
+  one: One,
+  tell: T,
+  look: (those: ReadonlyMap<string, One>) => Promise<void>,
+): Promise<() => void> {
   const all = watch();
-  const one = all.sheets.get(id) ?? { tellers: new Set<() => void>() };
-  all.sheets.set(id, one);
+  those.set(id, one);
   one.tellers.add(tell);
   const stop = () => {
     one.tellers.delete(tell);
-    if (one.tellers.size === 0 && all.sheets.get(id) === one) all.sheets.delete(id);
+    if (one.tellers.size === 0 && those.get(id) === one) those.delete(id);
     endIfIdle(all);
   };
   try {
-    await lookAtSheets(new Map([[id, one]]));
+    await look(new Map([[id, one]]));
   } catch (error) {
     stop();
     throw error;

@@ -23,7 +23,8 @@ const RENEW_MS = 5_000;
 /** This process among those that carry out. */
 const HOLDER = newId();
 
-const held = globalThis as typeof globalThis & { upChartDelivering?: { stop: () => void } };
+/** Whether this process sends already, also across reloads of modules while developing. */
+const held = globalThis as typeof globalThis & { upChartDelivering?: true };
 
 /**
  * Sends what falls due, from now on and for good: once a second what fell due is written down, and what is written down and
@@ -31,8 +32,7 @@ const held = globalThis as typeof globalThis & { upChartDelivering?: { stop: () 
  */
 export function keepDelivering(): void {
   if (held.upChartDelivering) return;
-  let timer: NodeJS.Timeout | undefined;
-  let stopped = false;
+  held.upChartDelivering = true;
   const look = async () => {
     try {
       await fallDue(Date.now());
@@ -41,13 +41,7 @@ export function keepDelivering(): void {
       if (isDatabaseAway(error)) noteAway(DATABASE, error);
       else console.error('Deliveries:', error);
     }
-    if (!stopped) timer = setTimeout(() => void look(), LOOK_MS).unref();
-  };
-  held.upChartDelivering = {
-    stop: () => {
-      stopped = true;
-      clearTimeout(timer);
-    },
+    setTimeout(() => void look(), LOOK_MS).unref();
   };
   void look();
 }

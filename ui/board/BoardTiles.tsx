@@ -77,7 +77,8 @@ function ViewedTile({
   const picture = useMemo(() => ({ __html: drawing ?? '' }), [drawing]);
   if (!box) return null;
   const { text, error, title: saved } = drawn ?? seen ?? NOTHING;
-  const title = drawn?.model?.title ?? saved;
+  // A tile is called by its chart's name; what is printed on it is the chart's title.
+  const title = saved ?? drawn?.model?.title;
   const opens = opensOf(tile, title || undefined);
   const go = () => {
     if (!opens) return;

@@ -24,7 +24,9 @@ export function Menu({ items, onChoose, onOpenChange, children, ...dropdown }: P
     onOpenChange?.(open);
   };
   const { plain, keyOf } = useMemo(() => withPlainKeys(items), [items]);
-  const onClick: MenuProps['onClick'] = ({ key }) => {
+  const onClick: MenuProps['onClick'] = ({ key, domEvent }) => {
+    // The key that chose would press the button that has the focus next, and open the menu again.
+    if (domEvent.type === 'keydown') domEvent.preventDefault();
     opener.current?.focus({ preventScroll: true });
     onChoose(keyOf.get(key) ?? key);
   };

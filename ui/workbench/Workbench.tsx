@@ -112,16 +112,22 @@ function Bench({ sheet, kept }: { sheet: Sheet; kept: string }) {
   const { tab, takeOver } = useOneTab(store, kept);
   const [jump, setJump] = useState<Jump>();
   const [share, setShare] = useKept('up-chart:sheet-width', SHEET_WIDTH);
-  const [folded, setFolded] = useKept('up-chart:sheet-folded', false);
-  const [looking, setLooking] = useKept('up-chart:looking', false);
+  const [wished, setFolded] = useKept('up-chart:sheet-folded', false);
+  const [looking, setLooking] = useState(false);
+  // Beside an open sheet there would be no room left for the chart: the sheet makes way while it is looked at closely.
+  const [makesWay, setMakesWay] = useState(false);
+  const folded = wished || (looking && makesWay);
   const look = useCallback(
     (next: boolean) => {
       setLooking(next);
-      // Beside an open sheet there would be no room left for the chart.
-      if (next && (window.innerWidth * (100 - share)) / 100 - PANEL < LEAST_CHART) setFolded(true);
+      setMakesWay(next && (window.innerWidth * (100 - share)) / 100 - PANEL < LEAST_CHART);
     },
-    [setLooking, setFolded, share],
+    [share],
   );
+  const unfold = () => {
+    setFolded(false);
+    setMakesWay(false);
+  };
   useEffect(() => store.setState({ columns: sources.columns }), [store, sources.columns]);
   const history = useHistory();
   useUndoKeys(history);
@@ -173,7 +179,7 @@ function Bench({ sheet, kept }: { sheet: Sheet; kept: string }) {
           >
             {!preview.model && gone.length === 0 && <h1 className="sr">A new chart of {sheet.name}</h1>}
             {folded ? (
-              <button type="button" className={styles.unfold} onClick={() => setFolded(false)}>
+              <button type="button" className={styles.unfold} onClick={unfold}>
                 <span>Show the sheet ›</span>
               </button>
             ) : (

@@ -146,5 +146,5 @@ function freshId(tiles: readonly Tile[]): string {
 
 function nameOf({ show }: Tile, drawn: BoardTile | undefined): string {
   if ('text' in show) return show.text.split('\n')[0].replace(/^# /, '') || 'Note';
-  return (drawn?.model?.title ?? drawn?.title) || 'Chart';
+  return (drawn?.title ?? drawn?.model?.title) || 'Chart';
 }
