@@ -67,6 +67,8 @@ const isLetter = (byte: number) => (byte >= 0x41 && byte <= 0x5a) || (byte >= 0x
 export class WordBytes {
   /** By their byte. */
   private readonly counts = new Uint32Array(256);
+  /** How many of them stand beside another one. */
+  private beside = 0;
   private before = 0;
   /** A sign at the end of a word is judged once the next byte is known. */
   private waiting: number | undefined;
@@ -84,6 +86,7 @@ export class WordBytes {
         if (byte === 0xa4) this.euros++;
         if (SIGNS.has(byte)) this.waiting = byte;
         else if (!isMark(byte) && (isLetter(this.before) || this.before >= 0x80)) this.counts[byte]++;
+        if (this.before >= 0xc0 && byte >= 0xc0) this.beside++;
         // At the beginning of a word the next byte tells whether it is one.
         else if (!isMark(byte)) this.waiting = byte;
       }
@@ -95,17 +98,25 @@ export class WordBytes {
   end(): OneByte {
     const western: OneByte = this.euros > 0 && this.windowsOnly === 0 ? 'iso-8859-15' : 'windows-1252';
     const share = shareReader(this.counts);
+    const total = this.counts.reduce((sum, count) => sum + count, 0);
     const least = share(western);
     let best: { page: OneByte; share: number } = { page: western, share: least };
     for (const page of ONE_BYTE) {
       // ISO code pages print nothing at these bytes.
       if (page.startsWith('iso') && this.windowsOnly > 0) continue;
+      // Whole words of Cyrillic letters stand side by side; single letters among Latin ones are others.
+      if (page === 'windows-1251' && this.beside < total * CROWDED) continue;
       const own = share(page);
       if (own > best.share + MARGIN) best = { page, share: own };
     }
     return best.page;
   }
 }
+
+/** Of whole words in other letters at least so many have one of them before them. */
+const CROWDED = 0.5;
+/** Words of several western languages in one file are less likely than those of one. */
+const MIXED = 0.9;
 
 /** A code page has to explain so many more of the letters than the western one, as a share of them. */
 const MARGIN = 0.08;
@@ -120,6 +131,13 @@ function shareReader(counts: Uint32Array): (page: OneByte) => number {
       const known = new Set([...letters, ...letters.toUpperCase()]);
       return counts.reduce((sum, count, byte) => (count > 0 && known.has(characters[byte]) ? sum + count : sum), 0);
     });
-    return Math.max(...of) / total;
+    const all = new Set(
+      LANGUAGES.filter((language) => language.in.includes(page)).flatMap(({ letters }) => [
+        ...letters,
+        ...letters.toUpperCase(),
+      ]),
+    );
+    const any = counts.reduce((sum, count, byte) => (all.has(characters[byte]) ? sum + count : sum), 0);
+    return Math.max(...of, page === 'windows-1252' || page === 'iso-8859-15' ? any * MIXED : 0) / total;
   };
 }

@@ -35,6 +35,7 @@ test.each<[Encoding, string]>([
   ['windows-1252', 'Datum;Umsatz\n01.02.2025;1.234,50 €\n02.02.2025;99,00 € – „bar“\nGröße;Straße'],
   ['windows-1252', 'Café;Entrée\nl’été;à la crème brûlée, garçon'],
   ['windows-1252', 'Año;Señal\nmañana;corazón'],
+  ['windows-1252', 'Café;Sold\nGröße;1\naño;2'],
   ['windows-1252', 'Kød;Æbler\nblåbær;smør'],
   ['windows-1252', 'Fläche (m²);Volumen m³;10 °C;£5'],
   ['windows-1250', 'Miesiąc;Sprzedaż\nstyczeń;Łódź\nluty;Gdańsk, źródło'],

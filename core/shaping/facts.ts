@@ -5,6 +5,7 @@ import { blankRows, rowsBehindLayer, total } from './figures';
 import type { FrameFacts, Partials } from './frame';
 import { decideGaps } from './gaps';
 import { portionOf, type Laid } from './laid';
+import { findAside } from './set-aside';
 import { findPartials } from './partial';
 import { unmatchedOf } from './unmatched';
 
@@ -55,14 +56,13 @@ export function factsOf(laid: Laid, sources: Sources): FrameFacts {
 /** Empty and unread cells of the rows that filters and what is set aside leave; nothing where all rows are in sight. */
 function inSightOf({ spec, places, portions }: Laid): Pick<FrameFacts, 'inSight'> {
   if (spec.filters.length === 0 && !spec.setAside?.length) return {};
-  const aside = new Set(
-    (spec.setAside ?? []).flatMap((point) => (point.series === undefined ? [String(point.across)] : [])),
-  );
+  const whole = (spec.setAside ?? []).filter(({ series }) => series === undefined);
+  const aside = findAside(places.values, [], whole, spec).places;
   const empty: Record<string, number> = {};
   const unread: Record<string, number> = {};
   for (const { portion, query, grain, at } of portions) {
     if (portion.other) continue;
-    const seen = at.map((place) => place < 0 || !aside.has(String(places.values[place])));
+    const seen = at.map((place) => !aside.has(place));
     const counted = (measure: Measure) => {
       const found = grain.measures[measureAt(query.measures, measure)];
       return found && total(found.filter((_, i) => seen[i]));

@@ -91,7 +91,7 @@ function ViewedTile({
       style={box}
       data-tile={tile.id}
       data-opens={opens ? '' : undefined}
-      onClick={({ target }) => !(target as Element).closest('a') && go()}
+      onClick={({ target }) => !(target as Element).closest('a, button') && go()}
       onPointerEnter={() => setTouched(true)}
       aria-label={title || (text ? text.split('\n')[0].replace(/^# /, '') : 'Tile')}
     >
