@@ -2,7 +2,7 @@
 
 import { useCallback, useMemo, useRef, useState, type ReactNode, type RefObject } from 'react';
 import { Button, Spin } from 'antd';
-import type { PlacedPoint, Sources } from '@/core/spec';
+import type { ChartSpec, PlacedPoint, Sources } from '@/core/spec';
 import { inSight, scrollOf, type ChartModel, type Whole } from '@/core/layout';
 import { CardPopover } from '../cards/CardPopover';
 import type { ChartPart } from '../chart/part';
@@ -39,13 +39,14 @@ interface Props {
 
 /** The chart with its title; every part of it is its own control. */
 export function ChartPane({ holder, size, sources, preview, busy, error, lacks, starts, looking, onLooking }: Props) {
-  const { spec, model } = preview;
+  const { model, drawnFor } = preview;
+  const spec = preview.spec && drawnFor && runsAlike(preview.spec, drawnFor) ? preview.spec : drawnFor;
   const [openPart, setOpenPart] = useState<ChartPart>();
   const [pointed, setPointed] = useState<Pointed>();
   const [rowsOf, setRowsOf] = useState<PlacedPoint>();
   const [differing, setDiffering] = useState<Differing>();
   const [remark, setRemark] = useState<{ place: number; series?: string }>();
-  const stretch = useStretch(model, preview.drawnFor, sources);
+  const stretch = useStretch(model, drawnFor, sources);
   const scrolled = useScrolled(stretch ? undefined : model);
   const seen = stretch?.seen ?? scrolled.seen;
   const from = stretch ? stretch.now.from : scrolled.from;
@@ -125,7 +126,7 @@ export function ChartPane({ holder, size, sources, preview, busy, error, lacks, 
           <Strip model={model} spec={spec} stretch={stretch} width={size.width} />
         )}
         {lacks}
-        {!spec && !busy && !trouble && !lacks && starts}
+        {!preview.spec && !busy && !trouble && !lacks && starts}
         {rowsOf && model && spec && (
           <RowsBehind
             key={JSON.stringify(rowsOf)}
@@ -178,6 +179,10 @@ export function ChartPane({ holder, size, sources, preview, busy, error, lacks, 
     </div>
   );
 }
+
+/** Whether the same runs across two charts, in the same steps: until then a drawing is told of by the chart that it was made of. */
+const runsAlike = (a: ChartSpec, b: ChartSpec): boolean =>
+  JSON.stringify([a.across, a.calendar]) === JSON.stringify([b.across, b.calendar]);
 
 /** Of more places than these the whole run in small is shown without being asked for. */
 const MANY_PLACES = 60;
