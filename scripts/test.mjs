@@ -16,11 +16,23 @@ function step(title, command, args, options) {
   say(`   ${title}: ${((performance.now() - begun) / 1000).toFixed(1)} s`);
 }
 
-/** Adds up what both runners counted. */
+/** The tests of a suite, and of those in it, that failed at first. */
+function secondTry({ title, specs = [], suites = [] }) {
+  const own = specs.filter(({ tests }) => tests.some(({ status }) => status === 'flaky'));
+  return [...own.map((spec) => `${title} › ${spec.title}`), ...suites.flatMap((inner) => secondTry(inner))];
+}
+
+/** Adds up what both runners counted, and names what passed only at the second try. */
 function summary() {
   const jest = JSON.parse(readFileSync(path.join(reports, 'jest.json'), 'utf8'));
-  const { stats } = JSON.parse(readFileSync(path.join(reports, 'playwright.json'), 'utf8'));
+  const { stats, suites } = JSON.parse(readFileSync(path.join(reports, 'playwright.json'), 'utf8'));
   const again = stats.flaky > 0 ? ` (${stats.flaky} only at the second try)` : '';
+  const late = suites.flatMap((suite) => secondTry(suite));
+  say(
+    late.length === 0
+      ? '\nNo test passed only at the second try.'
+      : `\nPassed only at the second try:\n${late.map((name) => `   ${name}`).join('\n')}`,
+  );
   return `${jest.numPassedTests + stats.expected + stats.flaky} passed${again}, ${jest.numFailedTests + stats.unexpected} failed`;
 }
 

@@ -109,3 +109,29 @@ test('another sheet takes the place of one that was deleted, its columns by thei
   expect(next?.layers[0]).toEqual(spec.layers[0]);
   expect(withSheetInstead(spec, lost, { id: 'new', columns: again.columns.slice(0, 3) })).toBeUndefined();
 });
+
+test('a column that only gives colours or remarks is found to be gone, and the chart goes on without it', () => {
+  const colored: ChartSpec = {
+    ...spec,
+    split: undefined,
+    filters: [],
+    layers: [
+      {
+        ...spec.layers[0],
+        amount: { column: 'c3' },
+        style: { values: true, colorBy: { amount: { column: 'c8' }, summary: 'sum' } },
+      },
+    ],
+    remarks: { columns: ['c9', 'c2'] },
+  };
+  expect(goneFrom(colored, sources, former).map((one) => (one.is === 'column' ? one.key : one.sheet))).toEqual([
+    'c8',
+    'c9',
+  ]);
+  const plain = withoutColumn(colored, 's', 'c8');
+  expect(plain?.layers[0].style).toEqual({ values: true });
+  expect(plain && withoutColumn(plain, 's', 'c9')?.remarks).toEqual({ columns: ['c2'] });
+  expect(withColumnInstead(colored, 's', 'c8', 'c4').layers[0].style?.colorBy).toMatchObject({
+    amount: { column: 'c4' },
+  });
+});

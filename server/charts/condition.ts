@@ -15,7 +15,10 @@ export async function checkCondition(condition: Condition, path: string): Promis
   try {
     await conditionBook(condition);
   } catch (error) {
-    if (error instanceof InvalidInput) throw new InvalidInput(error.errors.map(({ message }) => ({ path, message })));
+    if (error instanceof InvalidInput) {
+      const said = new Set(error.errors.map(({ message }) => message));
+      throw new InvalidInput([...said].map((message) => ({ path, message })));
+    }
     if (error instanceof Problem && error.status < 500)
       throw new InvalidInput([{ path: `${path}.sheet`, message: error.detail }]);
     throw error;
