@@ -98,7 +98,7 @@ test('from a dropped file to a saved, reopened and exported chart', async ({ pag
     await expect(page.getByRole('button', { name: 'Saved' })).toBeVisible();
     await page.reload();
     await drawn(page);
-    await expect(page.getByRole('heading', { level: 1 })).toHaveText('Spots by quarter');
+    await expect(page.getByRole('heading', { level: 1 })).toHaveText('How each spot sells');
     await page.getByRole('link', { name: 'Desk' }).click();
     await page.getByRole('link', { name: 'Spots by quarter' }).first().click();
     await drawn(page);
@@ -112,7 +112,7 @@ test('from a dropped file to a saved, reopened and exported chart', async ({ pag
     expect(png.subarray(1, 4).toString()).toBe('PNG');
     // The width stands in the first chunk of a PNG (ISO/IEC 15948, 11.2.2).
     expect(Math.abs(png.readUInt32BE(16) - 2 * (figure?.width ?? 0))).toBeLessThanOrEqual(2);
-    expect(name).toBe('Spots-by-quarter.png');
+    expect(name).toBe('How-each-spot-sells.png');
   });
 });
 
