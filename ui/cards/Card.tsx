@@ -70,14 +70,14 @@ function tabBetween(card: HTMLElement, before: readonly Element[]): () => void {
   return () => ends.abort();
 }
 
-/** Escape in a field that is written in ends the field; the next one closes the card. A list that is open closes first. */
+/** Escape in a field that is written in ends the field; the next one closes the card. A list to choose from ends itself. */
 function endField(event: KeyboardEvent<HTMLElement>): void {
   const field = event.target as HTMLElement;
-  if (event.key !== 'Escape' || !field.matches(WRITTEN_IN) || field.getAttribute('aria-expanded') === 'true') return;
+  if (event.key !== 'Escape' || !field.matches(WRITTEN_IN)) return;
   event.stopPropagation();
   event.currentTarget.focus({ preventScroll: true });
 }
-const WRITTEN_IN = 'textarea, input:not([type=checkbox], [type=radio], [type=range], [type=file])';
+const WRITTEN_IN = 'textarea, input:not([type=checkbox], [type=radio], [type=range], [type=file], [role=combobox])';
 
 /** A small card of settings. It takes the focus when it opens and gives it back to where it was when it closes. */
 export function Card({ name, title = name, children }: { name: string; title?: string; children: ReactNode }) {

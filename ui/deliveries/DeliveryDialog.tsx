@@ -62,6 +62,8 @@ export function DeliveryDialog({ what, before, onClose }: Props) {
     .filter(Boolean);
   const wrong = recipients.filter((one) => !isMailAddress(one));
   const keep = async () => {
+    setTyping(false);
+    if (wrong.length > 0) return;
     setBusy(true);
     setTrouble(undefined);
     const { subject, message, onlyIf, paused, attach } = draft;
@@ -96,7 +98,7 @@ export function DeliveryDialog({ what, before, onClose }: Props) {
       title={before ? 'Change the delivery' : 'Send it by mail'}
       okText="Keep"
       cancelText="Not now"
-      okButtonProps={{ loading: busy, disabled: recipients.length === 0 || wrong.length > 0 }}
+      okButtonProps={{ loading: busy, disabled: recipients.length === 0 }}
       onOk={() => void keep()}
       onCancel={onClose}
       width={560}
@@ -119,8 +121,8 @@ export function DeliveryDialog({ what, before, onClose }: Props) {
           {!typing && wrong.length > 0 && (
             <span role="alert" className={styles.trouble}>
               {wrong.map((one) => `“${one}”`).join(', ')}{' '}
-              {wrong.length === 1 ? 'is no mail address' : 'are no mail addresses'}. Write name@example.org, several
-              with commas between them.
+              {wrong.length === 1 ? 'is no mail address' : 'are no mail addresses'}. Write addresses such as
+              name@example.org, with commas between them.
             </span>
           )}
         </label>

@@ -1,4 +1,4 @@
-import { useRef, useState, type MouseEvent, type PointerEvent } from 'react';
+import { useEffect, useRef, useState, type MouseEvent, type PointerEvent } from 'react';
 import type { ChartModel } from '@/core/layout';
 import type { StretchInSight } from './useStretch';
 
@@ -34,6 +34,17 @@ export function useDraggedStretch(
     begun.current = undefined;
     setBand(undefined);
   };
+  const dragging = band !== undefined;
+  useEffect(() => {
+    if (!dragging) return;
+    const stop = ({ key }: KeyboardEvent) => {
+      if (key !== 'Escape') return;
+      begun.current = undefined;
+      setBand(undefined);
+    };
+    document.addEventListener('keydown', stop);
+    return () => document.removeEventListener('keydown', stop);
+  }, [dragging]);
   return {
     band,
     handlers: {
