@@ -1,4 +1,4 @@
-import { figureReaders, type ReadFigure } from './figures';
+import { figureReaders, remembering, type ReadFigure } from './figures';
 import { cellAt, filledIn, widestOf, type CellLook, type NumberedRecord } from './shape';
 
 /** Words that a totals row begins with, in seven languages (common practice, no source). */
@@ -81,9 +81,12 @@ const LAST = 3;
  * row is one only where its figures are, but for one in eight, the sums of at least two rows. What stands before its rows is looked for
  * from the bottom up. The time grows with the cells, however many rows may be totals.
  */
-export function findTotals(body: readonly NumberedRecord[], look: CellLook): TotalsFound {
-  const names = namesOf(body, look);
-  const found = figureReaders(body, look).map((read) => totalsBy(body, names, read));
+export function findTotals(body: readonly NumberedRecord[], cellLook: CellLook): TotalsFound {
+  const look = remembering(cellLook);
+  const kinds = body.map(({ cells }) => cells.map((cell) => look.kind(cell)));
+  const names = namesOf(body, kinds, look);
+  if (!names.some(({ says, may }) => says || may)) return { rows: [], proven: new Set() };
+  const found = figureReaders(body, look).map((read) => totalsBy(body, names, figuresBy(body, kinds, read)));
   return found.reduce((best, one) => (one.proven.size > best.proven.size ? one : best));
 }
 
@@ -101,9 +104,10 @@ interface Named {
 /** So many of the other rows have what a row lacks, or are what it is not. */
 const NEARLY_ALL = 0.9;
 
-function namesOf(body: readonly NumberedRecord[], look: CellLook): readonly Named[] {
+type Kinds = readonly (readonly ReturnType<CellLook['kind']>[])[];
+
+function namesOf(body: readonly NumberedRecord[], kinds: Kinds, look: CellLook): readonly Named[] {
   const width = widestOf(body.map(({ cells }) => cells));
-  const kinds = body.map(({ cells }) => cells.map((cell) => look.kind(cell)));
   const counts = Array.from({ length: width }, (_, c) => {
     const of = { empty: 0, number: 0, step: 0, text: 0 };
     const steps = new Map<string, number>();
@@ -138,8 +142,11 @@ function namesOf(body: readonly NumberedRecord[], look: CellLook): readonly Name
   });
 }
 
-function totalsBy(body: readonly NumberedRecord[], names: readonly Named[], read: ReadFigure): TotalsFound {
-  const figures = body.map(({ cells }) => cells.map(read));
+/** The figures of each row. A cell that is no number by its looks is none in either way of writing. */
+const figuresBy = (body: readonly NumberedRecord[], kinds: Kinds, read: ReadFigure): readonly Figures[] =>
+  body.map(({ cells }, i) => cells.map((cell, c) => (kinds[i][c] === 'number' ? read(cell, c) : undefined)));
+
+function totalsBy(body: readonly NumberedRecord[], names: readonly Named[], figures: readonly Figures[]): TotalsFound {
   const after = closedBy(
     body.map((_, i) => i),
     body,
