@@ -44,7 +44,8 @@ test('a board is made, arranged by mouse and by keys, and kept', async ({ page }
   await page.getByRole('button', { name: 'Put something on it' }).click();
   for (const title of ['March in the yard', 'March at the stall']) {
     await page.getByRole('button', { name: '+ a chart' }).click();
-    await page.getByRole('button', { name: title, exact: true }).click();
+    // A second try finds the charts of the first one, told apart by their dates; the newest stands first.
+    await page.getByRole('button', { name: title }).first().click();
   }
   await page.getByRole('button', { name: '+ a heading or note' }).click();
   await page.getByLabel('Heading', { exact: true }).fill('To do');

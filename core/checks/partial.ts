@@ -29,7 +29,9 @@ export const partial: CheckFinder = ({ spec, frame }) => {
           {
             id: 'partial-last' as const,
             level: 'note' as const,
-            message: `${name(last.at)} is not over: ${counted(last.days, 'day')} of ${last.of} so far.`,
+            message: last.cut
+              ? `${name(last.at)} is cut by the filter: ${counted(last.days, 'day')} of ${last.of} are shown.`
+              : `${name(last.at)} is not over: ${counted(last.days, 'day')} of ${last.of} so far.`,
             edit,
             changeWords: 'Leave out',
           },

@@ -16,7 +16,7 @@ import {
 } from '../spec';
 import { spanWords } from '../calendar';
 import { unitSign } from './numbers';
-import type { Stretch } from '../looking';
+import { dayOf, type Stretch } from '../looking';
 import type { Form } from './model';
 
 /** "Takings", "Takings and unit price", "Takings, cost and margin". */
@@ -82,6 +82,21 @@ function timeWords(spec: ChartSpec, { values, ahead = 0, view }: Shown): string 
 
 const inSightWords = ({ view, labels }: Shown): string | undefined =>
   view && labels[view.from] !== undefined ? `${labels[view.from]} to ${labels[view.to]} in sight` : undefined;
+
+/** The stretch that a chart was set to show: "last 3 months", "Mar to May 2025"; `undefined` where all is shown. */
+export function viewWords(spec: ChartSpec): string | undefined {
+  const { view, across } = spec;
+  if (!view) return undefined;
+  if ('last' in view) return `last ${view.last} ${view.step}${view.last === 1 ? '' : 's'}`;
+  const [from, to] = across.as === 'time' ? [dayOf(view.from), dayOf(view.to)] : [];
+  return across.as === 'time' && from !== undefined && to !== undefined
+    ? spanWords(from, to, across.step, mannerOf(spec))
+    : `${view.from} to ${view.to}`;
+}
+
+/** What a file of a picture is called by: its title, and the stretch that the picture shows. */
+export const pictureTitle = (title: string | undefined, spec: ChartSpec): string =>
+  [title || 'Chart', viewWords(spec)].filter(Boolean).join(', ');
 
 /** More conditions than these are counted, not told. */
 const MOST_TOLD = 3;

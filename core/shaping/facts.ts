@@ -1,6 +1,6 @@
-import { floor, fromIso } from '../calendar';
+import { floor, fromIso, type Instant } from '../calendar';
 import { measureAt, type Measure } from '../grain';
-import { column, columnsInPlay, type ChartSpec, type Sources } from '../spec';
+import { column, columnsInPlay, type ChartSpec, type Sources, type Stretch } from '../spec';
 import { blankRows, rowsBehindLayer, total } from './figures';
 import type { FrameFacts, Partials } from './frame';
 import { decideGaps } from './gaps';
@@ -91,28 +91,46 @@ function thinPlaces(at: readonly number[], rows: readonly (string | number | nul
   return held.filter((count) => count < 3).length;
 }
 
-/** From the days of the grain, or where it was asked at the level shown, from the range of the unfiltered column. */
-function partialsOf(spec: ChartSpec, { columns }: Sources, { places, portions }: Laid): Partials {
+/**
+ * Whether the first and the last step are whole. That is judged by the days of the whole sheet, as far as filters on its dates
+ * leave them: that one spot had no rows in the last week makes no quarter unfinished.
+ */
+function partialsOf(spec: ChartSpec, sources: Sources, { places, portions }: Laid): Partials {
   const { across } = spec;
   if (across.as !== 'time' || !places.first || !places.last) return {};
+  const profile = column(sources.columns, across.column);
+  const shown = { first: fromIso(places.first), last: fromIso(places.last) };
+  const own = portions.find(({ portion }) => !portion.other)?.portion.stretches ?? [];
+  const limits = limitsOf(spec, sources, own);
+  const { first, last } = limits ?? shown;
+  const run = fromIso(String(places.values[0]));
+  const found = findPartials(first, last, across.step, profile, spec, run);
+  const start = (at: Instant) => floor(at, across.step, spec.calendar);
+  const begins = found.first && start(first) >= start(shown.first);
+  const ends = found.last && start(last) <= start(shown.last);
+  return {
+    ...(begins ? { first: { ...found.first, ...(limits?.cutFirst ? { cut: true as const } : {}) } } : {}),
+    ...(ends ? { last: { ...found.last, ...(limits?.cutLast ? { cut: true as const } : {}) } } : {}),
+  };
+}
+
+/** The first and last day of the chart's own sheet that filters on its dates leave; `undefined` where it does not know its days. */
+function limitsOf({ across, filters }: ChartSpec, { columns }: Sources, windows: readonly Stretch[]) {
   const profile = column(columns, across.column);
   const { min, max } = profile.stats;
-  const byDay = portions.some(({ portion }) => !portion.atLevel && !portion.other);
-  const whole = !byDay && spec.filters.length === 0 && typeof min === 'string' && typeof max === 'string';
-  const run = fromIso(String(places.values[0]));
-  const found = findPartials(
-    fromIso(whole ? min : places.first),
-    fromIso(whole ? max : places.last),
-    across.step,
-    profile,
-    spec,
-    run,
+  if (typeof min !== 'string' || typeof max !== 'string') return undefined;
+  const [oldest, newest] = [fromIso(min), fromIso(max)];
+  const ranges = filters.flatMap((filter) =>
+    filter.column !== across.column || !('from' in filter || 'to' in filter)
+      ? []
+      : [{ from: bound(filter.from), to: bound(filter.to) }],
   );
-  // A window's own bounds cut steps: that is said as what it is.
-  const windowed = portions.some(({ portion }) =>
-    portion.stretches.some(
-      (stretch) => stretch.column === across.column && floor(stretch.from, across.step, spec.calendar) < stretch.from,
-    ),
-  );
-  return windowed && found.first?.at === 0 ? { ...found, first: { ...found.first, cut: true } } : found;
+  const bounds = [...ranges, ...windows.filter((one) => one.column === across.column)];
+  const first = Math.max(oldest, ...bounds.flatMap(({ from }) => from ?? []));
+  const end = Math.min(Infinity, ...bounds.flatMap(({ to }) => to ?? []));
+  const last = Math.min(newest, end - 1);
+  return first > last ? undefined : { first, last, cutFirst: first > oldest, cutLast: last < newest };
 }
+
+const bound = (at: string | number | undefined): Instant | undefined =>
+  typeof at === 'string' ? fromIso(at) : undefined;

@@ -88,7 +88,7 @@ export interface PartialStep {
   readonly of: number;
   /** Its place along the axis. */
   readonly at: number;
-  /** A window begins inside of it: it is cut on purpose. */
+  /** A filter begins or ends inside of it: it is cut on purpose. */
   readonly cut?: true;
 }
 export interface Partials {

@@ -1,5 +1,6 @@
 import type { SendMailOptions } from 'nodemailer';
 import { everyWords, type Attachment, type Delivery } from '@/core/deliveries';
+import { pictureTitle } from '@/core/layout';
 import { fileNameOf, type ChartSpec } from '@/core/spec';
 import { boardRow } from '../boards/boards';
 import { boardModels } from '../boards/models';
@@ -20,6 +21,8 @@ const MOST_FILES = 20;
 
 interface Content {
   readonly title: string;
+  /** What a file of its picture is called, without an ending. */
+  readonly pictureFile: string;
   /** What stands there for those without pictures. */
   readonly text: string;
   readonly png: Buffer;
@@ -29,7 +32,7 @@ interface Content {
 
 /** The mail of a delivery as it is now. @throws Problem and InvalidInput where what is to be sent is gone or cannot be drawn */
 export async function mailOf(delivery: Delivery, messageId: string, signal?: AbortSignal): Promise<SendMailOptions> {
-  const { title, text, png, width, files } =
+  const { title, pictureFile, text, png, width, files } =
     'chart' in delivery.what
       ? await chartContent(delivery.what.chart, delivery.attach, signal)
       : await boardContent(delivery.what.board, delivery.attach, signal);
@@ -50,7 +53,7 @@ export async function mailOf(delivery: Delivery, messageId: string, signal?: Abo
       )}<img src="cid:${CID}" alt="${inXml(`${title}. ${text}`)}" width="${width}" style="display:block;max-width:100%;height:auto;border:0"><p style="margin:14px 0 0;color:#5c615a;font-size:13px">${inXml(foot)}</p></body></html>`,
     attachments: [
       {
-        filename: `${fileNameOf(title)}.png`,
+        filename: `${pictureFile}.png`,
         content: png,
         contentType: 'image/png',
         cid: CID,
@@ -66,16 +69,24 @@ async function chartContent(id: string, attach: readonly Attachment[], signal?: 
   const book = await openBook(spec);
   const { title, sentence } = await wholeModel(spec, book, PICTURE, signal);
   const name = title || 'Chart';
+  const pictureFile = fileNameOf(pictureTitle(title, spec));
   const picture = async (kind: 'png' | 'pdf') => (await chartPicture(spec, kind, PICTURE, signal)).make();
   const files = await Promise.all(
     attach.map(async (kind) => ({
-      filename: `${fileNameOf(name)}.${kind}`,
       ...(kind === 'png' || kind === 'pdf'
-        ? { content: await picture(kind), contentType: kind === 'png' ? 'image/png' : 'application/pdf' }
-        : { content: await tableFile(await tableOfSpec(spec, signal), kind), contentType: TABLE_TYPES[kind] }),
+        ? {
+            filename: `${pictureFile}.${kind}`,
+            content: await picture(kind),
+            contentType: kind === 'png' ? 'image/png' : 'application/pdf',
+          }
+        : {
+            filename: `${fileNameOf(name)}.${kind}`,
+            content: await tableFile(await tableOfSpec(spec, signal), kind),
+            contentType: TABLE_TYPES[kind],
+          }),
     })),
   );
-  return { title: name, text: `${sentence}.`, png: await picture('png'), width: PICTURE.width, files };
+  return { title: name, pictureFile, text: `${sentence}.`, png: await picture('png'), width: PICTURE.width, files };
 }
 
 async function boardContent(id: string, attach: readonly Attachment[], signal?: AbortSignal): Promise<Content> {
@@ -114,7 +125,14 @@ async function boardContent(id: string, attach: readonly Attachment[], signal?: 
       }),
     )
   ).flat();
-  return { title: board.name, text, png: await picture('png', 2), width: BOARD_PICTURE.width, files };
+  return {
+    title: board.name,
+    pictureFile: fileNameOf(board.name),
+    text,
+    png: await picture('png', 2),
+    width: BOARD_PICTURE.width,
+    files,
+  };
 }
 
 /** The figures of a board's charts, a file each, under the names of their charts. */

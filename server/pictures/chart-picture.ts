@@ -1,4 +1,4 @@
-import { shownFirst, type ChartModel } from '@/core/layout';
+import { pictureTitle, shownFirst, type ChartModel } from '@/core/layout';
 import type { ChartSpec } from '@/core/spec';
 import { openBook, type Book } from '../charts/book';
 import { checkSpec, modelOf } from '../charts/model';
@@ -55,7 +55,7 @@ export async function chartPictureResponse(
     name,
     make,
     PICTURE_TYPES[kind],
-    attachment(title || 'chart', kind).replace(/^attachment/, 'inline'),
+    attachment(pictureTitle(title, spec), kind).replace(/^attachment/, 'inline'),
   );
 }
 
@@ -75,7 +75,7 @@ export async function chartPageResponse(
       const words = pageWords(chart, model, chartTable(model, tableWords(spec, book.sources)));
       return drawBeside({ chart, kind: 'page', words });
     });
-  return fileResponse(request, name, make, 'text/html; charset=utf-8', attachment(title || 'chart', 'html'));
+  return fileResponse(request, name, make, 'text/html; charset=utf-8', attachment(pictureTitle(title, spec), 'html'));
 }
 
 /** A file that is known by the name of what it is made of. */

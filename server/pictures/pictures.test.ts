@@ -9,7 +9,7 @@ import { sampleSpecs } from '@/testing/random-specs';
 import { cleanUp, takeIn } from '@/testing/sheets';
 import type { ReadySheet } from '../sheets/sheets';
 import { endDrawers } from './beside';
-import { chartPageResponse, chartPicture, fileResponse } from './chart-picture';
+import { chartPageResponse, chartPictureResponse, chartPicture, fileResponse } from './chart-picture';
 import { sizeInQuery } from './input';
 import { sweepPictures } from './kept';
 import { asSvg } from './to-svg';
@@ -131,6 +131,16 @@ test('what was not changed since is not sent again', async () => {
   expect((await ask('"another"')).status).toBe(200);
   const changed = await chartPicture(chart({ text: { title: 'Another' } }), 'svg', SIZE);
   expect(changed.name).not.toBe(name);
+});
+
+test.each([
+  [undefined, 'Takings'],
+  [{ last: 3, step: 'month' } as const, 'Takings-last-3-months'],
+  [{ from: '2025-01-01', to: '2025-02-01' }, 'Takings-Jan-2025-to-Feb-2025'],
+])('the file of a picture whose view is %j is called %s', async (view, name) => {
+  const spec = chart(view ? { view } : {});
+  const response = await chartPictureResponse(spec, 'Takings', 'svg', SIZE, new Request('http://localhost/'));
+  expect(response.headers.get('content-disposition')).toContain(`filename="${name}.svg"`);
 });
 
 test('kept pictures go where they come to more than there is room for, the longest unasked first', async () => {

@@ -70,10 +70,13 @@ function tabBetween(card: HTMLElement, before: readonly Element[]): () => void {
   return () => ends.abort();
 }
 
-/** Escape in a field that is written in ends the field; the next one closes the card. A list to choose from ends itself. */
-function endField(event: KeyboardEvent<HTMLElement>): void {
+/**
+ * Escape in a field that is written in ends the field; the next one closes the card. A list to choose from ends itself, and a
+ * field that has the focus only because the card opened on it is not being written in yet.
+ */
+function endField(event: KeyboardEvent<HTMLElement>, untouched: Element | null): void {
   const field = event.target as HTMLElement;
-  if (event.key !== 'Escape' || !field.matches(WRITTEN_IN)) return;
+  if (event.key !== 'Escape' || !field.matches(WRITTEN_IN) || field === untouched) return;
   event.stopPropagation();
   event.currentTarget.focus({ preventScroll: true });
 }
@@ -82,10 +85,14 @@ const WRITTEN_IN = 'textarea, input:not([type=checkbox], [type=radio], [type=ran
 /** A small card of settings. It takes the focus when it opens and gives it back to where it was when it closes. */
 export function Card({ name, title = name, children }: { name: string; title?: string; children: ReactNode }) {
   const card = useRef<HTMLDivElement>(null);
+  /** The field that the card opened on, until its user types or clicks. */
+  const untouched = useRef<Element | null>(null);
+  const touch = () => (untouched.current = null);
   useEffect(() => {
     const before = placesOf(document.activeElement);
     const own = card.current;
     const letGo = own ? takeFocus(own) : undefined;
+    untouched.current = own?.contains(document.activeElement) ? document.activeElement : null;
     const passOn = own ? tabBetween(own, before) : undefined;
     return () => {
       passOn?.();
@@ -94,7 +101,16 @@ export function Card({ name, title = name, children }: { name: string; title?: s
     };
   }, []);
   return (
-    <div ref={card} className={styles.card} role="dialog" aria-label={name} tabIndex={-1} onKeyDown={endField}>
+    <div
+      ref={card}
+      className={styles.card}
+      role="dialog"
+      aria-label={name}
+      tabIndex={-1}
+      onKeyDown={(event) => endField(event, untouched.current)}
+      onInput={touch}
+      onPointerDown={touch}
+    >
       <h2 className={styles.title}>{title}</h2>
       {children}
     </div>

@@ -1,6 +1,6 @@
 'use client';
 
-import { useState } from 'react';
+import { useId, useState } from 'react';
 import { Checkbox, Input, InputNumber, Modal, Select, TimePicker } from 'antd';
 import dayjs from 'dayjs';
 import customParseFormat from 'dayjs/plugin/customParseFormat';
@@ -38,6 +38,7 @@ function zones(now: string): string[] {
 /** A chart or board by mail: to whom, when, with what, and under what condition. */
 export function DeliveryDialog({ what, before, onClose }: Props) {
   const client = useQueryClient();
+  const field = useId();
   const [draft, setDraft] = useState<Delivery>(
     () =>
       before ?? {
@@ -61,6 +62,7 @@ export function DeliveryDialog({ what, before, onClose }: Props) {
     .map((one) => one.trim())
     .filter(Boolean);
   const wrong = recipients.filter((one) => !isMailAddress(one));
+  const found = !typing && wrong.length > 0;
   const keep = async () => {
     setTyping(false);
     if (wrong.length > 0) return;
@@ -105,27 +107,30 @@ export function DeliveryDialog({ what, before, onClose }: Props) {
       destroyOnHidden
     >
       <div className={styles.form}>
-        <label>
-          To
+        <div>
+          <label htmlFor={field}>To</label>
           <Input
             autoFocus
+            id={field}
+            aria-describedby={found ? `${field}-trouble` : undefined}
+            aria-invalid={found}
             value={to}
             placeholder="name@example.org, another@example.org"
-            status={typing || wrong.length === 0 ? undefined : 'error'}
+            status={found ? 'error' : undefined}
             onChange={(event) => {
               setTo(event.target.value);
               setTyping(true);
             }}
             onBlur={() => setTyping(false)}
           />
-          {!typing && wrong.length > 0 && (
-            <span role="alert" className={styles.trouble}>
+          {found && (
+            <span role="alert" id={`${field}-trouble`} className={styles.trouble}>
               {wrong.map((one) => `“${one}”`).join(', ')}{' '}
               {wrong.length === 1 ? 'is no mail address' : 'are no mail addresses'}. Write addresses such as
               name@example.org, with commas between them.
             </span>
           )}
-        </label>
+        </div>
         <div className={styles.row}>
           <label>
             When

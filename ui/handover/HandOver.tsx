@@ -2,7 +2,7 @@
 
 import { useState, type ReactNode } from 'react';
 import { App, Button, Select } from 'antd';
-import type { ChartModel } from '@/core/layout';
+import { pictureTitle, type ChartModel } from '@/core/layout';
 import { fileNameOf, type ChartSpec } from '@/core/spec';
 import { api, download, type FigureKind, type PictureKind } from '../api';
 import { Card } from '../cards/Card';
@@ -44,7 +44,10 @@ export function HandOver({ spec, model, further }: Props) {
       setBusy('');
     }
   };
-  const save = (content: Blob, extension: string) => download(content, `${fileNameOf(title)}.${extension}`);
+  const save = (content: Blob, extension: string, name = title) =>
+    download(content, `${fileNameOf(name)}.${extension}`);
+  const savePicture = (content: Blob, extension: string, of: ChartSpec) =>
+    save(content, extension, pictureTitle(model?.title, of));
   const act = (key: string, words: string, work: (spec: ChartSpec) => Promise<unknown>, label?: string) => (
     <Button
       key={key}
@@ -61,7 +64,7 @@ export function HandOver({ spec, model, further }: Props) {
     act(
       `${kind}${zoom}`,
       words,
-      async (now) => save(await api.picture(now, kind, { ...room, zoom }), kind),
+      async (now) => savePicture(await api.picture(now, kind, { ...room, zoom }), kind, now),
       `Save as ${kind.toUpperCase()}${zoom > 1 ? `, ${zoom} times as sharp` : ''}`,
     );
   const figures = (kind: FigureKind) =>
@@ -79,7 +82,7 @@ export function HandOver({ spec, model, further }: Props) {
           {act('copy-picture', 'As a picture', async (now) => {
             const made = api.picture(now, 'png', { ...room, zoom: 2 });
             if (await copyPicture(made)) return message.success('Copied. Paste it where it is to stand.');
-            save(await made, 'png');
+            savePicture(await made, 'png', now);
             return message.info('The browser does not let pictures be copied here: it was saved as a file instead.');
           })}
           {act('copy-figures', 'The figures, as cells', async (now) => {
@@ -116,7 +119,12 @@ export function HandOver({ spec, model, further }: Props) {
       <section className={styles.part}>
         <h3>Save as a page</h3>
         <p>
-          {act('page', 'Page (HTML)', async (now) => save(await api.page(now, room), 'html'), 'Save as a page')}
+          {act(
+            'page',
+            'Page (HTML)',
+            async (now) => savePicture(await api.page(now, room), 'html', now),
+            'Save as a page',
+          )}
           <span className="second">opens anywhere, without a network</span>
         </p>
       </section>

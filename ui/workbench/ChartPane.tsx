@@ -180,9 +180,15 @@ export function ChartPane({ holder, size, sources, preview, busy, error, lacks, 
   );
 }
 
-/** Whether the same runs across two charts, in the same steps: until then a drawing is told of by the chart that it was made of. */
-const runsAlike = (a: ChartSpec, b: ChartSpec): boolean =>
-  JSON.stringify([a.across, a.calendar]) === JSON.stringify([b.across, b.calendar]);
+/**
+ * Whether places of the same kind run across two charts: until then a drawing is told of by the chart that it was made of. What
+ * is done where there are no rows, or how the calendar is written, changes no place: its control shows it at once.
+ */
+const runsAlike = ({ across: a }: ChartSpec, { across: b }: ChartSpec): boolean =>
+  a.as === b.as && a.column === b.column && stepOf(a) === stepOf(b);
+
+const stepOf = (across: ChartSpec['across']) =>
+  across.as === 'time' ? across.step : across.as === 'cycle' ? across.cycle : undefined;
 
 /** Of more places than these the whole run in small is shown without being asked for. */
 const MANY_PLACES = 60;
