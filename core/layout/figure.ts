@@ -1,5 +1,5 @@
-import { stepLabel, type Locale } from '../calendar';
-import type { Frame } from '../shaping';
+import { fromIso, isoDate, isoDateTime, range, stepLabel, type Locale, type Step } from '../calendar';
+import { NOTHING_IS_ZERO, type Frame } from '../shaping';
 import { correlation } from '../statistics';
 import { placesBefore } from '../then';
 import { layerUnit, mannerOf, type ChartSpec, type Sources } from '../spec';
@@ -13,39 +13,61 @@ const LEAST_PAIRS = 4;
 
 /**
  * The one figure of a chart: the value of the last step with its change against the step before (where a season repeats,
- * or its user wishes, against the same step of the year before), or the single value that there is.
+ * or its user wishes, against the same step of the year before), or the single value that there is. Filters move no step: where
+ * they leave no rows in the last one of the sheet, its figure is that of no rows.
  */
 export function figureOf(frame: Frame, series: ModelSeries | undefined, spec: ChartSpec, sources: Sources): Figure {
-  const { values, labels } = series ?? { values: [], labels: [] };
-  const known = values.flatMap((value, at) => (value === null ? [] : [{ value, at }]));
-  const last = known[known.length - 1];
-  if (last === undefined) return { words: '–', of: '', line: false };
+  const { values: drawn, labels } = series ?? { values: [], labels: [] };
+  const known = drawn.flatMap((value, at) => (value === null ? [] : [{ value, at }]));
+  const newest = known[known.length - 1];
+  if (newest === undefined) return { words: '–', of: '', line: false };
   const wish = spec.layers[0].style?.figure ?? {};
   const unit = layerUnit(spec.layers[0], sources);
   const locale = spec.look?.locale;
-  const words = writeFigure(last.value, unit, wish.decimals, locale, labels[last.at]);
-  if (spec.across.as !== 'time') return { words, of: '', line: false };
+  const write = (value: number, at: number) => writeFigure(value, unit, wish.decimals, locale, labels[at]);
+  if (spec.across.as !== 'time') return { words: write(newest.value, newest.at), of: '', line: false };
   const { step } = spec.across;
-  const name = (at: number) => stepLabel(String(frame.across.values[at]), step, mannerOf(spec));
-  const places = frame.across.values.map(String);
+  const places = placesUpTo(frame, step, spec);
+  const zero = NOTHING_IS_ZERO.has(spec.layers[0].summary) ? 0 : null;
+  const filtered = frame.facts.reaches !== undefined;
+  const values = places.map((_, at) => drawn[at] ?? (filtered && at > known[0].at ? zero : null));
+  const last = filtered ? places.length - 1 : newest.at;
+  const value = values[last];
+  const name = (at: number) => stepLabel(places[at], step, mannerOf(spec));
   const years = step === 'year' ? [] : placesBefore(places, step, spec.calendar);
   const against = wish.against ?? (repeats(values, years) ? 'year-before' : 'previous');
-  const before = against === 'year-before' ? years[last.at] : against === 'previous' ? last.at - 1 : undefined;
-  const value = before === undefined ? undefined : values[before];
-  return {
-    words,
-    of: name(last.at),
+  const figure = {
+    words: value === null ? '–' : write(value, last),
+    of: name(last),
     line: known.length > 2 && wish.line !== false,
-    ...(before === undefined || value === null || value === undefined
-      ? {}
-      : {
-          against: against === 'year-before' ? ('year-before' as const) : ('previous' as const),
-          change: {
-            words: `${changeWords(last.value, value, unit, locale)} against ${name(before)}`,
-            up: last.value >= value,
-          },
-        }),
   };
+  if (against === 'none') return figure;
+  if (value === null) return { ...figure, lacks: `no rows in ${name(last)}` };
+  const before = against === 'year-before' ? years[last] : last > 0 ? last - 1 : undefined;
+  const then = before === undefined ? null : values[before];
+  if (before === undefined || then === null) {
+    const lacks =
+      before === undefined
+        ? `nothing ${against === 'year-before' ? 'a year ' : ''}before it to compare with`
+        : `no rows in ${name(before)} to compare with`;
+    return { ...figure, lacks };
+  }
+  return {
+    ...figure,
+    against,
+    change: { words: `${changeWords(value, then, unit, locale)} against ${name(before)}`, up: value >= then },
+  };
+}
+
+/** The steps of a chart, up to the last one of its sheet where filters leave rows out. */
+function placesUpTo({ across, facts }: Frame, step: Step, { calendar }: ChartSpec): string[] {
+  const places = across.values.map(String);
+  const end = places[places.length - 1];
+  const { reaches } = facts;
+  if (reaches === undefined || end === undefined) return places;
+  if (reaches <= end) return places.slice(0, places.findIndex((one) => one >= reaches) + 1);
+  const write = step === 'hour' ? isoDateTime : isoDate;
+  return [...places, ...range(fromIso(end), fromIso(reaches), step, calendar).slice(1).map(write)];
 }
 
 /** Whether values go along with those of the year before: by Pearson's correlation of the two. */

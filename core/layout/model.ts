@@ -1,5 +1,5 @@
 import type { Refused, Relation, Stretch } from '../looking';
-import type { ChartLook, ChartSpec, Shape, Side, SymbolName, Edit, TrendKind } from '../spec';
+import type { ChartLook, ChartSpec, ScaleNumbers, Shape, Side, SymbolName, Edit, TrendKind } from '../spec';
 import type { CheckId } from './check-ids';
 import type { Whole } from './whole/parts';
 
@@ -217,6 +217,8 @@ export interface Figure {
   of: string;
   /** Its change against the step before: "+4.2 % against October 2025". */
   change?: { words: string; up: boolean };
+  /** Why there is none: "no rows in October 2025 to compare with". */
+  lacks?: string;
   /** What it is compared with. */
   against?: 'previous' | 'year-before';
   /** Whether the steps before it are drawn as a small line. */
@@ -309,6 +311,8 @@ export interface ScaleModel {
   /** There is no room to write the title. */
   untitled?: boolean;
   unit?: string;
+  /** What its user chose to have its numbers counted in, and their decimals: values on marks are written so too. */
+  numbers?: ScaleNumbers;
   kind: 'linear' | 'log';
   /** A logarithmic scale was asked for and cannot be: how many values are zero or less. */
   refusedLog?: { below: number };

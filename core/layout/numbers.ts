@@ -142,6 +142,9 @@ export function writeRound(value: number, unit: string | undefined, locale?: Loc
   return writeValue(value, unit, undefined, locale);
 }
 
+/** An amount and the share that it is of its whole: "£1,200 (12%)". */
+export const withShare = (amount: string, share: string): string => `${amount} (${share})`;
+
 /** More figures than these are hard to take in at a glance (common practice, no source). */
 const MOST_FIGURES = 8;
 

@@ -138,6 +138,7 @@ function scaleModel(
     labels: range.ticks.map((tick) => (log ? writeLogTick(tick, unit, scale, locale) : writeNumber(tick, style))),
     title,
     ...(unit ? { unit } : {}),
+    ...(scale.numbers ? { numbers: scale.numbers } : {}),
     kind: log ? 'log' : 'linear',
     ...(wished && !log && values.length > 0 ? { refusedLog: { below } } : {}),
   };

@@ -92,7 +92,7 @@ describe('values on the marks', () => {
     expect(texts).toEqual(expect.arrayContaining(['9.00k', '0.01k']));
     expect(texts.length).toBeLessThan(60);
   });
-  test('of columns beside each other, none but the few that matter most covers another column', () => {
+  test('of columns beside each other, none covers another column', () => {
     const values = Array.from({ length: 24 }, (_, i) => 300 + ((i * 37) % 40) * 20);
     const drawn = {
       series: [series(values)],
@@ -111,7 +111,7 @@ describe('values on the marks', () => {
       );
     });
     expect(labels.length).toBeGreaterThan(4);
-    expect(covering.length).toBeLessThanOrEqual(4);
+    expect(covering).toEqual([]);
   });
   test('only the layers that ask for them carry values', () =>
     expect(
@@ -159,7 +159,7 @@ describe('values on stacks', () => {
   test('as shares of their place they come to 100 %', () => {
     const shares = stacked({ valuesAs: 'share' }).map(({ text }) => text);
     expect(shares).toEqual(expect.arrayContaining(['40%', '60%', '25%', '75%']));
-    expect(stacked({ valuesAs: 'both' }).map(({ text }) => text)).toContain('60 · 60%');
+    expect(stacked({ valuesAs: 'both' }).map(({ text }) => text)).toContain('60 (60%)');
   });
 
   test('only the first and last, or the highest and lowest, where that is wished', () => {

@@ -6,7 +6,7 @@ import type { Size } from './plot';
 import { spreadLabels } from './end-labels';
 import { shorten, textWidth, widestText } from './measure';
 import { seriesColor } from './palette';
-import { DIVISOR, unitFor, writeNumber, writeValue } from './numbers';
+import { DIVISOR, unitFor, withShare, writeNumber, writeValue } from './numbers';
 
 /** Room that one name takes, and what stands between the pie and a name, in pixels. */
 const LINE = 17;
@@ -102,7 +102,7 @@ const middle = ({ from, to }: Bare) => (from + to) / 2;
 const sideOf = (slice: Bare): 'left' | 'right' => (Math.sin(middle(slice) * 2 * Math.PI) >= 0 ? 'right' : 'left');
 
 function sliceWords(amount: string, share: string, as: NonNullable<Layer['style']>['valuesAs'] = 'both'): string {
-  return as === 'amount' ? amount : as === 'share' ? share : `${amount} (${share})`;
+  return as === 'amount' ? amount : as === 'share' ? share : withShare(amount, share);
 }
 
 /** The whole in the middle of a ring, as short as three figures that matter. */

@@ -1,10 +1,10 @@
 import type { Locale } from '../calendar';
-import type { Layer } from '../spec';
+import type { Layer, Side } from '../spec';
 import { alongPlaces } from './along-places';
 import { columnBoxes, stackSpans, type ColumnBox, type ColumnModel } from './columns';
 import { alongScale } from './log-range';
 import { textWidth } from './measure';
-import { DIVISOR, unitFor, writeNumber, writeValue } from './numbers';
+import { DIVISOR, unitFor, withShare, writeNumber, writeValue, type NumberStyle } from './numbers';
 import type { ModelSeries, Plot, ScaleModel, ValueLabel } from './model';
 import { INK, wordOn } from './palette';
 
@@ -33,6 +33,9 @@ interface Candidate extends ValueLabel {
   readonly within?: boolean;
 }
 
+/** The places at which one value may be written, at least one, the best one first. */
+type Choices = readonly Candidate[];
+
 /** Where on the drawing a value belongs. */
 interface Spot {
   readonly at: number;
@@ -43,6 +46,8 @@ interface Spot {
   readonly inside?: { readonly width: number; readonly height: number };
   /** To which side of the spot it is written. */
   readonly to: 'up' | 'down' | 'right' | 'left';
+  /** The column or bar at whose end it stands, where it may stand inside of it instead. */
+  readonly box?: ColumnBox;
 }
 
 /**
@@ -51,31 +56,37 @@ interface Spot {
  * stacks carry theirs inside, where it fits.
  */
 export function valueLabels(drawn: Drawn, layers: readonly Layer[]): ValueLabel[] {
-  const candidates = layers.flatMap((layer) => {
+  const written = marksOf(drawn);
+  const candidates = layers.flatMap((layer): Choices[] => {
     const own = drawn.series.filter((series) => series.layer === layer.id);
     const wished = (series: ModelSeries) => series.valued ?? layer.style?.values;
     return [
       ...own.flatMap((series) => {
         const values = wished(series);
-        return values ? ofSeries(series, own, { ...layer, style: { ...layer.style, values } }, drawn) : [];
+        return values ? ofSeries(series, own, { ...layer, style: { ...layer.style, values } }, drawn, written) : [];
       }),
-      ...(layer.style?.values ? totalsOf(own, layer, drawn) : []),
+      ...(layer.style?.values ? totalsOf(own, layer, drawn, written).map((one) => [one]) : []),
     ];
   });
   const placed: Candidate[] = [];
   const { plot } = drawn;
   const columns = columnBoxes(drawn, plot).flatMap(({ boxes }) => boxes);
   const solid = new Set(drawn.series.filter(({ shape }) => shape === 'column' || shape === 'bar').map(({ id }) => id));
-  // What stands beside a column covers no other one, unless it is among the few that matter most.
+  // What stands beside a column covers no other one.
   const covers = (one: Candidate) =>
-    one.rank > 1 && solid.has(one.series) && !one.within && columns.some((column) => liesOn(one, column));
-  for (const one of [...candidates].sort((a, b) => a.rank - b.rank).map((found) => movedIn(found, plot))) {
-    const inside =
-      one.left >= plot.left - EDGE &&
-      one.left + one.width <= plot.left + plot.width + (drawn.lying ? BEYOND : EDGE) &&
-      one.top >= plot.top - HEIGHT &&
-      one.top + HEIGHT <= plot.top + plot.height;
-    if (inside && !placed.some((other) => touches(one, other)) && !covers(one)) placed.push(one);
+    solid.has(one.series) && !one.within && columns.some((column) => liesOn(one, column));
+  const fits = (one: Candidate) =>
+    one.left >= plot.left - EDGE &&
+    one.left + one.width <= plot.left + plot.width + (drawn.lying ? BEYOND : EDGE) &&
+    one.top >= plot.top - HEIGHT &&
+    one.top + HEIGHT <= plot.top + plot.height &&
+    !placed.some((other) => touches(one, other)) &&
+    !covers(one);
+  for (const choices of [...candidates].sort(([a], [b]) => a.rank - b.rank)) {
+    const moved = choices.map((one) => movedIn(one, plot));
+    // The few that matter most rise above what they would cover.
+    const found = [...moved, ...(moved[0].rank <= 1 ? [clearOf(moved[0], columns, drawn.lying)] : [])].find(fits);
+    if (found) placed.push(found);
   }
   return placed.map(({ x, y, text, anchor, series, color }) => ({
     x,
@@ -102,25 +113,58 @@ const liesOn = ({ left, top, width }: Candidate, column: ColumnBox) =>
   top + 2 < column.y + column.height &&
   column.y < top + HEIGHT - 2;
 
+/** A value moved on in its direction until it covers none of the columns that stand beside its own. */
+function clearOf(one: Candidate, columns: readonly ColumnBox[], lying: boolean): Candidate {
+  const hit = columns.filter((column) =>
+    lying
+      ? one.top + 2 < column.y + column.height && column.y < one.top + HEIGHT - 2
+      : one.left + 2 < column.x + column.width && column.x < one.left + one.width - 2,
+  );
+  if (lying && one.anchor === 'start') {
+    const left = hit.reduce((most, { x, width }) => Math.max(most, x + width), one.left) + 5;
+    return { ...one, x: left, left };
+  }
+  if (lying || one.within) return one;
+  const y = hit.reduce((least, column) => Math.min(least, column.y), one.y + AWAY) - AWAY;
+  return { ...one, y, top: y - HEIGHT / 2 };
+}
+
 const touches = (a: Candidate, b: Candidate) =>
   a.left < b.left + b.width && b.left < a.left + a.width && a.top < b.top + HEIGHT && b.top < a.top + HEIGHT;
 
-function ofSeries(series: ModelSeries, own: readonly ModelSeries[], layer: Layer, drawn: Drawn): Candidate[] {
+function ofSeries(
+  series: ModelSeries,
+  own: readonly ModelSeries[],
+  layer: Layer,
+  drawn: Drawn,
+  written: MarkStyles,
+): Choices[] {
   if (series.stack !== undefined && layer.style?.valuesOf === 'totals') return [];
   const spots = spotsOf(series, drawn);
   const wanted = chosen(spots, layer);
   const widest = roomBeside(series, drawn);
-  return spots.flatMap((spot): Candidate[] => {
+  return spots.flatMap((spot): Choices[] => {
     const rank = wanted.get(spot.at);
-    const scale = drawn.scales[series.side];
-    if (rank === undefined || !scale) return [];
-    const text = wordsOf(spot, series, own, layer, scale, drawn.locale);
+    if (rank === undefined) return [];
+    const text = wordsOf(spot, series, own, layer, written[series.side], drawn.locale);
     const one = text && candidate(spot, text, series, rank);
     if (!one) return [];
     const { inside } = spot;
-    if (inside) return inside.height >= HEIGHT && inside.width >= one.width ? [one] : [];
-    return one.width > widest ? [] : [one];
+    if (inside) return inside.height >= HEIGHT && inside.width >= one.width ? [[one]] : [];
+    const within = withinBox(spot, one, series, drawn.lying);
+    if (one.width > widest) return within.length > 0 ? [within] : [];
+    return [[one, ...within]];
   });
+}
+
+/** The end of its own column or bar, for a value that finds no room beyond it. */
+function withinBox(spot: Spot, one: Candidate, series: ModelSeries, lying: boolean): Candidate[] {
+  const { box } = spot;
+  if (!box || box.height < HEIGHT || box.width < one.width + (lying ? 4 : 0)) return [];
+  const half = lying ? one.width / 2 + 2 : HEIGHT / 2 + 2;
+  const x = lying ? (spot.to === 'left' ? box.x + half : box.x + box.width - half) : box.x + box.width / 2;
+  const y = lying ? box.y + box.height / 2 : spot.to === 'down' ? box.y + box.height - half : box.y + half;
+  return [candidate({ ...spot, x, y, inside: box }, one.text, series, one.rank)];
 }
 
 /** Columns that stand close together have no room for long words above them. */
@@ -133,7 +177,7 @@ function roomBeside({ shape, id }: ModelSeries, drawn: Drawn): number {
 }
 
 /** One value above each stack: what its parts come to. */
-function totalsOf(own: readonly ModelSeries[], layer: Layer, drawn: Drawn): Candidate[] {
+function totalsOf(own: readonly ModelSeries[], layer: Layer, drawn: Drawn, written: MarkStyles): Candidate[] {
   const [first] = own;
   const of = layer.style?.valuesOf ?? 'parts';
   if (first?.stack === undefined || first.share || of === 'parts') return [];
@@ -151,7 +195,7 @@ function totalsOf(own: readonly ModelSeries[], layer: Layer, drawn: Drawn): Cand
   return spots.flatMap((spot) => {
     const rank = wanted.get(spot.at);
     if (rank === undefined) return [];
-    const amount = onMark(spot.value, writeValue(spot.value, scale.unit, undefined, locale), scale, locale) ?? '';
+    const amount = onMark(spot.value, writeValue(spot.value, scale.unit, undefined, locale), written[first.side]) ?? '';
     return {
       ...candidate(spot, joined(amount, whole > 0 ? spot.value / whole : undefined, layer, locale), first, rank),
       color: INK,
@@ -192,8 +236,12 @@ function spotsOf(series: ModelSeries, drawn: Drawn): Spot[] {
       if (!within(value)) return [];
       const below = value < 0;
       if (drawn.lying)
-        return [{ at: box.at, value, y: middle.y, x: below ? box.x : box.x + box.width, to: below ? 'left' : 'right' }];
-      return [{ at: box.at, value, x: middle.x, y: below ? box.y + box.height : box.y, to: below ? 'down' : 'up' }];
+        return [
+          { at: box.at, value, y: middle.y, x: below ? box.x : box.x + box.width, to: below ? 'left' : 'right', box },
+        ];
+      return [
+        { at: box.at, value, x: middle.x, y: below ? box.y + box.height : box.y, to: below ? 'down' : 'up', box },
+      ];
     });
   }
   const spans = series.stack === undefined ? undefined : stackSpans(drawn.series).get(series.id);
@@ -259,10 +307,10 @@ function wordsOf(
   series: ModelSeries,
   own: readonly ModelSeries[],
   layer: Layer,
-  scale: ScaleModel,
+  written: NumberStyle | undefined,
   locale?: Locale,
 ): string | undefined {
-  const amount = onMark(value, series.labels[at], scale, locale);
+  const amount = onMark(value, series.labels[at], written);
   if (amount === null) return undefined;
   const place = layer.style?.shareOf !== 'all' && own.length > 1;
   const together = place ? own.map(({ values }) => values[at]) : own.flatMap(({ values }) => values);
@@ -276,15 +324,46 @@ function joined(amount: string, share: number | undefined, { style }: Layer, loc
   const as = style?.valuesAs ?? 'amount';
   if (as === 'amount' || share === undefined) return amount;
   const words = writeValue(share, '%', undefined, locale);
-  return as === 'share' ? words : `${amount} · ${words}`;
+  return as === 'share' ? words : withShare(amount, words);
 }
 
-/** A value on its mark is as short as the numbers of its scale, with three figures that matter. */
-function onMark(value: number, whole: string | null, { ticks, unit }: ScaleModel, locale?: Locale): string | null {
-  const largest = ticks.reduce((most, tick) => Math.max(most, Math.abs(tick)), 0);
-  const counted = unitFor(largest, locale);
-  if (counted === 'ones' || unit === '%' || whole === null) return whole;
-  const size = Math.abs(value) / DIVISOR[counted];
-  const decimals = size >= 100 || size === 0 ? 0 : size >= 10 ? 1 : 2;
-  return writeNumber(value, { unit, in: counted, decimals, locale });
+/** How the values of each scale are written on their marks; without a style they are written whole. */
+type MarkStyles = Readonly<Partial<Record<Side, NumberStyle>>>;
+
+/**
+ * All values of a scale are written alike: in the units and with the decimals that its user chose for it, else as short as its
+ * numbers, with three figures of the largest that matter.
+ */
+function marksOf({ scales, series, locale }: Drawn): MarkStyles {
+  const style = (side: Side): NumberStyle | undefined => {
+    const scale = scales[side];
+    if (!scale) return undefined;
+    const { ticks, unit, numbers = {} } = scale;
+    const largestTick = ticks.reduce((most, tick) => Math.max(most, Math.abs(tick)), 0);
+    const counted = numbers.in ?? (unit === '%' ? 'ones' : unitFor(largestTick, locale));
+    if (numbers.decimals === undefined && (counted === 'ones' || unit === '%')) return undefined;
+    const size = sizesOf(series.filter((one) => one.side === side));
+    const most = size.largest / DIVISOR[counted];
+    const short = most >= 100 ? 0 : most >= 10 ? 1 : 2;
+    // Where small values stand beside large ones, they keep a figure that matters.
+    const decimals = numbers.decimals ?? Math.min(size.smallest < size.largest / 20 ? short + 1 : short, 2);
+    return { unit, in: counted, decimals, ...(locale ? { locale } : {}) };
+  };
+  const [left, right] = [style('left'), style('right')];
+  return { ...(left ? { left } : {}), ...(right ? { right } : {}) };
 }
+
+/** The sizes of the largest value of some series and of the smallest that is not 0. */
+function sizesOf(series: readonly ModelSeries[]) {
+  let [largest, smallest] = [0, Infinity];
+  for (const { values } of series)
+    for (const value of values) {
+      if (value === null || value === 0) continue;
+      largest = Math.max(largest, Math.abs(value));
+      smallest = Math.min(smallest, Math.abs(value));
+    }
+  return { largest, smallest };
+}
+
+const onMark = (value: number, whole: string | null, style: NumberStyle | undefined): string | null =>
+  style && whole !== null ? writeNumber(value, style) : whole;

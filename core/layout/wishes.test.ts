@@ -144,6 +144,44 @@ describe('a single figure', () => {
     expect(figure({ figure: { decimals: 0 } })?.words).toBe('£2,401');
     expect(figure({ figure: { line: false } })?.line).toBe(false);
   });
+  describe('under a filter', () => {
+    const till = readTable([
+      ['Month', 'Spot', 'Takings £', 'Price £'],
+      ...['2024-10', '2024-11', '2024-12', '2025-01', '2025-02'].flatMap((month, i) => [
+        [`${month}-01`, 'Shop', String(100 + i), '2.50'],
+        ...(i < 3 ? [[`${month}-01`, 'Stall', String(40 + i), '3.50']] : []),
+      ]),
+    ]);
+    const of = (parts: Partial<Layer>, value: string) => {
+      const spec = parseSpec({
+        version: 1,
+        sheet: 's',
+        across: { as: 'time', column: 'c1', step: 'month', partial: 'leave-out' },
+        layers: [layer({ shape: 'figure', ...parts })],
+        filters: [{ column: 'c2', keep: [value] }],
+        scales: { left: { fit: 'zero' } },
+        text: {},
+      });
+      return figureIn(layout(framed(spec, till), spec, { columns: byKey(till.columns) }));
+    };
+    test('the last step is that of the whole sheet, and nothing taken in it is 0', () => {
+      expect(of({}, 'Shop')).toMatchObject({ of: 'Jan 2025', words: '£103.00' });
+      expect(of({}, 'Stall')).toMatchObject({
+        of: 'Jan 2025',
+        words: '£0.00',
+        change: { words: expect.stringContaining('against Dec 2024') },
+      });
+    });
+    test('an average of no rows is none, and it is said why nothing is compared', () => {
+      expect(of({ amount: { column: 'c4' }, summary: 'mean' }, 'Stall')).toMatchObject({
+        words: '–',
+        lacks: 'no rows in Jan 2025',
+      });
+      expect(of({ summary: 'mean', style: { figure: { against: 'year-before' } } }, 'Shop')).toMatchObject({
+        lacks: 'nothing a year before it to compare with',
+      });
+    });
+  });
   test('of many digits is written as people write it', () => {
     const large = readTable([
       ['Day', 'Sold'],

@@ -1,6 +1,6 @@
-import { floor, fromIso, type Instant } from '../calendar';
+import { floor, fromIso, isoDate, isoDateTime, offset, type Instant } from '../calendar';
 import { measureAt, type Measure } from '../grain';
-import { column, columnsInPlay, type ChartSpec, type Sources, type Stretch } from '../spec';
+import { column, columnsInPlay, type ChartSpec, type Sources } from '../spec';
 import { blankRows, rowsBehindLayer, total } from './figures';
 import type { FrameFacts, Partials } from './frame';
 import { decideGaps } from './gaps';
@@ -47,6 +47,7 @@ export function factsOf(laid: Laid, sources: Sources): FrameFacts {
       }),
     ),
     partials: partialsOf(spec, sources, laid),
+    ...reachedBy(spec, sources, laid),
     thinPlaces: thinPlaces(first.at, rows, places.values.length),
     ...(unmatched.length > 0 ? { unmatched } : {}),
     ...inSightOf(laid),
@@ -100,8 +101,7 @@ function partialsOf(spec: ChartSpec, sources: Sources, { places, portions }: Lai
   if (across.as !== 'time' || !places.first || !places.last) return {};
   const profile = column(sources.columns, across.column);
   const shown = { first: fromIso(places.first), last: fromIso(places.last) };
-  const own = portions.find(({ portion }) => !portion.other)?.portion.stretches ?? [];
-  const limits = limitsOf(spec, sources, own);
+  const limits = limitsOf(spec, sources, portions);
   const { first, last } = limits ?? shown;
   const run = fromIso(String(places.values[0]));
   const found = findPartials(first, last, across.step, profile, spec, run);
@@ -114,8 +114,27 @@ function partialsOf(spec: ChartSpec, sources: Sources, { places, portions }: Lai
   };
 }
 
+/** How far the whole sheet goes, where filters may leave no rows at its end. */
+function reachedBy(spec: ChartSpec, sources: Sources, { portions }: Laid): Pick<FrameFacts, 'reaches'> {
+  const { across } = spec;
+  const limits = across.as === 'time' && spec.filters.length > 0 ? limitsOf(spec, sources, portions) : undefined;
+  if (across.as !== 'time' || !limits) return {};
+  const start = floor(limits.last, across.step, spec.calendar);
+  const { last } = findPartials(
+    limits.first,
+    limits.last,
+    across.step,
+    column(sources.columns, across.column),
+    spec,
+    start,
+  );
+  const reached = last && across.partial === 'leave-out' ? offset(start, across.step, -1) : start;
+  return { reaches: across.step === 'hour' ? isoDateTime(reached) : isoDate(reached) };
+}
+
 /** The first and last day of the chart's own sheet that filters on its dates leave; `undefined` where it does not know its days. */
-function limitsOf({ across, filters }: ChartSpec, { columns }: Sources, windows: readonly Stretch[]) {
+function limitsOf({ across, filters }: ChartSpec, { columns }: Sources, portions: Laid['portions']) {
+  const windows = portions.find(({ portion }) => !portion.other)?.portion.stretches ?? [];
   const profile = column(columns, across.column);
   const { min, max } = profile.stats;
   if (typeof min !== 'string' || typeof max !== 'string') return undefined;

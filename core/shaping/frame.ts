@@ -114,6 +114,8 @@ export interface FrameFacts {
   /** ISO dates of the first and last day (or hour) with rows, where time runs across. */
   readonly first?: string;
   readonly last?: string;
+  /** Where filters leave rows out: the last step that the whole sheet reaches (whole, where only such are shown), as filters on its dates leave it. */
+  readonly reaches?: string;
   /** Places without rows, and the places in all. */
   readonly emptyPlaces: number;
   /** Empty places that the data never fills, such as closed Sundays: no break in its rhythm, the line is joined over them. */

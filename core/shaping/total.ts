@@ -52,7 +52,7 @@ export function conditionSpec({ sheet, amount, summary, filters = [] }: Conditio
 const acrossOf = (amount: Amount, first: string) => ('column' in amount ? amount.column : first);
 
 /** The summaries that are nothing, and not unknown, where there are no rows. */
-const NOTHING_IS_ZERO: ReadonlySet<Summary> = new Set(['sum', 'count', 'distinct']);
+export const NOTHING_IS_ZERO: ReadonlySet<Summary> = new Set(['sum', 'count', 'distinct']);
 
 /** The figure of a condition as it stands now. Totals and counts of no rows are 0: nothing was taken, so nothing was. */
 export function* conditionFigure(condition: Condition, sources: Sources): Asking<AmountOver> {

@@ -136,7 +136,7 @@ test('what was not changed since is not sent again', async () => {
 test.each([
   [undefined, 'Takings'],
   [{ last: 3, step: 'month' } as const, 'Takings-last-3-months'],
-  [{ from: '2025-01-01', to: '2025-02-01' }, 'Takings-Jan-2025-to-Feb-2025'],
+  [{ from: '2025-01-01', to: '2025-02-01' }, 'Takings-January-2025-to-February-2025'],
 ])('the file of a picture whose view is %j is called %s', async (view, name) => {
   const spec = chart(view ? { view } : {});
   const response = await chartPictureResponse(spec, 'Takings', 'svg', SIZE, new Request('http://localhost/'));

@@ -43,9 +43,9 @@ export function FigureDrawing({
           {...text}
           y={top + (above ? above.size * 1.6 : 0) + size * (place.left ? 1.3 : 1.5) + change.size * 1.1}
           fontSize={change.size}
-          fill="#24302c"
+          fill={figure.change ? '#24302c' : '#5c615a'}
         >
-          <tspan aria-hidden>{figure.change?.up ? '▲ ' : '▼ '}</tspan>
+          {figure.change && <tspan aria-hidden>{figure.change.up ? '▲ ' : '▼ '}</tspan>}
           {change.words}
         </text>
       )}
@@ -68,7 +68,8 @@ const sans = (size: number): Face => ({ face: 'sans', size, bold: false, italic:
 function placed(figure: Figure, { width, height, small }: { width: number; height: number; small: boolean }) {
   const left = !small && height < LOW;
   const said = !small && figure.of ? { words: figure.of, size: left ? 13 : 15 } : undefined;
-  const changed = !small && figure.change ? { words: figure.change.words, size: left ? 13 : 16 } : undefined;
+  const told = figure.change?.words ?? figure.lacks;
+  const changed = !small && told ? { words: told, size: left ? 13 : 16 } : undefined;
   const wide = (width * (left ? 1.7 : 1.5)) / Math.max(figure.words.length, 4);
   const size = Math.min(left ? height * 0.42 : height * 0.34, wide, small ? 30 : left ? 34 : 96);
   const cut = (one: { words: string; size: number } | undefined) =>
