@@ -3,6 +3,7 @@ import { emptySeries } from './empty-series';
 import { formulaBlank } from './formula-blank';
 import { mixedMeasures } from './mixed-measures';
 import { partsOfAverages } from './parts-of-averages';
+import { faint } from './faint';
 import { drawnFrame, type ChartModel, type Check } from '../layout';
 import { changeBy, drawnPart } from '../spec';
 import { ambiguous } from './ambiguous';
@@ -64,6 +65,7 @@ const FINDERS: readonly CheckFinder[] = [
   missing,
   mergedPoints,
   singleRows,
+  faint,
 ];
 
 /** The drawing model with everything that its maker should know. */

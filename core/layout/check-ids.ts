@@ -40,5 +40,6 @@ export const CHECK_IDS = [
   'reference-none',
   'remark-none',
   'moves-together',
+  'faint',
 ] as const;
 export type CheckId = (typeof CHECK_IDS)[number];

@@ -23,5 +23,5 @@ export { cutText, faceWidth, wrapText, type Face } from './whole/face';
 export { LEGEND_FACE, MARK_ROOM, RUN_WIDTH } from './whole/legend';
 export { NOTES_FACE, NOTES_LINE, RING } from './whole/notes';
 export type { Block, LegendEntry, Placed, RemarkNote, Whole } from './whole/parts';
-export { INK, INK_2, TITLE_FACE } from './whole/whole';
+export { TITLE_FACE } from './whole/whole';
 export { pictureTitle, viewWords } from './words';

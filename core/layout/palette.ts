@@ -40,6 +40,19 @@ export const PALETTES: readonly {
 ];
 export const SURFACE = '#fffdf8';
 export const INK = '#24302c';
+export const INK_2 = '#5c615a';
+
+/** What words and rules of a chart are drawn in. */
+export interface Inks {
+  readonly ink: string;
+  /** Of what is said beside: ticks, subtitle, notes. */
+  readonly ink2: string;
+  /** Of the lines that the plot stands on, of its grid, and of the stretch that is carried on beyond the data. */
+  readonly rule: string;
+  readonly grid: string;
+  readonly ahead: string;
+}
+const INKS: Inks = { ink: INK, ink2: INK_2, rule: '#8d8674', grid: '#ebe4d6', ahead: '#f6f1e4' };
 
 /** The colour of a series by its place, out of a palette by its name; without one, or with one that is not known, out of the first. */
 export function seriesColor(index: number, palette?: string): string {
@@ -50,13 +63,44 @@ export function seriesColor(index: number, palette?: string): string {
 /** Contrast that words need against their ground: WCAG 2.2, 1.4.3. */
 const WORDS_CONTRAST = 4.5;
 
-/** The colour itself where words in it can be read on the chart's ground, otherwise the nearest darker one. */
-export function wordColor(hex: string): string {
+/** The colour itself where words in it can be read on a ground, otherwise the nearest darker one, on a dark ground the nearest lighter one. */
+export function wordColor(hex: string, ground: string = SURFACE): string {
+  const [from, on] = [channels(hex), channels(ground)];
+  const light = contrast(WHITE, on) > contrast(BLACK, on);
   for (let share = 1; share > 0; share -= 0.02) {
-    const darker = channels(hex).map((value) => Math.floor(value * share));
-    if (contrast(darker, channels(SURFACE)) >= WORDS_CONTRAST) return share === 1 ? hex : toHex(darker);
+    const moved = from.map((value) => (light ? Math.ceil(255 - (255 - value) * share) : Math.floor(value * share)));
+    if (contrast(moved, on) >= WORDS_CONTRAST) return share === 1 ? hex : toHex(moved);
   }
-  return '#000000';
+  return light ? '#ffffff' : '#000000';
+}
+const WHITE = [255, 255, 255];
+const BLACK = [0, 0, 0];
+
+/** Whether words in a colour can be read on a ground. */
+export const isLegible = (hex: string, ground: string = SURFACE): boolean =>
+  contrast(channels(hex), channels(ground)) >= WORDS_CONTRAST;
+
+/** Whether marks in a colour are told from a ground: 3:1 (WCAG 2.2, 1.4.11). */
+export const isVisible = (hex: string, ground: string = SURFACE): boolean =>
+  contrast(channels(hex), channels(ground)) >= 3;
+
+const inks = new Map<string, Inks>();
+
+/** The inks of a ground: ours where they can be read on it, light ones on a dark ground. Words have at least 4.5:1 (WCAG 2.2, 1.4.3). */
+export function inksOn(ground: string = SURFACE): Inks {
+  let found = inks.get(ground);
+  if (!found) inks.set(ground, (found = isLegible(INKS.ink2, ground) ? INKS : inksFor(ground)));
+  return found;
+}
+
+function inksFor(ground: string): Inks {
+  const on = channels(ground);
+  const ink = wordColor(contrast(channels(SURFACE), on) > contrast(channels(INK), on) ? SURFACE : INK, ground);
+  const mixed = (share: number) =>
+    toHex(channels(ink).map((value, i) => Math.round(value * share + on[i] * (1 - share))));
+  let share = 0.7;
+  while (share < 1 && !isLegible(mixed(share), ground)) share += 0.05;
+  return { ink, ink2: mixed(Math.min(share, 1)), rule: mixed(0.55), grid: mixed(0.16), ahead: mixed(0.07) };
 }
 
 /** Ink or paper, whichever is read better on a colour. */

@@ -136,13 +136,16 @@ function scaleModel(
     domain: [range.domain[0], range.domain[1]],
     ticks: [...range.ticks],
     labels: range.ticks.map((tick) => (log ? writeLogTick(tick, unit, scale, locale) : writeNumber(tick, style))),
-    title,
+    title: log ? logTitle(title) : title,
     ...(unit ? { unit } : {}),
     ...(scale.numbers ? { numbers: scale.numbers } : {}),
     kind: log ? 'log' : 'linear',
     ...(wished && !log && values.length > 0 ? { refusedLog: { below } } : {}),
   };
 }
+
+/** A scale that is not even says so beside its numbers. */
+const logTitle = (title: string) => (title === '' ? 'logarithmic' : `${title}, logarithmic`);
 
 /** Each tick of a logarithmic scale is counted in its own unit: 100, 1k, 10k, 1M. */
 function writeLogTick(tick: number, unit: string | undefined, scale: Scale, locale?: Locale): string {

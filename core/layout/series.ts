@@ -14,6 +14,7 @@ import {
   type SeriesStyle,
   type Side,
   type Sources,
+  layersByAge,
 } from '../spec';
 import { TRANSFORMS } from '../then';
 import { SYMBOLS, type ModelSeries } from './model';
@@ -30,7 +31,7 @@ export function modelSeries(
   /** The colours of single places, by series id. */
   colors?: ReadonlyMap<string, readonly (string | null)[]>,
 ): ModelSeries[] {
-  const likes = [...new Set(frame.series.map(({ like, id }) => like ?? id))];
+  const likes = likesByAge(frame, spec);
   return frame.series.map((series) => {
     const i = likes.indexOf(series.like ?? series.id);
     const layer = layerOf(spec, series.layer);
@@ -67,6 +68,13 @@ export function modelSeries(
       points: own.points ?? (frame.facts.gaps === 'bridge' && frame.across.values.length <= 400),
     };
   });
+}
+
+/** The series that are alike in all small copies, those of the layer that was added first before others: a layer that is drawn further back keeps its colour. */
+function likesByAge(frame: Frame, spec: ChartSpec): string[] {
+  const age = new Map(layersByAge(spec).map(({ id }, i) => [id, i]));
+  const aged = [...frame.series].sort((a, b) => (age.get(a.layer) ?? 0) - (age.get(b.layer) ?? 0));
+  return [...new Set(aged.map(({ like, id }) => like ?? id))];
 }
 
 /** How a series looks: as its user chose for it alone, else as its layer does. */

@@ -6,7 +6,7 @@ import { alongScale } from './log-range';
 import { textWidth } from './measure';
 import { DIVISOR, unitFor, withShare, writeNumber, writeValue, type NumberStyle } from './numbers';
 import type { ModelSeries, Plot, ScaleModel, ValueLabel } from './model';
-import { INK, wordOn } from './palette';
+import { inksOn, wordOn } from './palette';
 
 const SIZE = 12;
 const HEIGHT = 14;
@@ -21,6 +21,8 @@ export interface Drawn extends ColumnModel {
   readonly plot: Plot;
   readonly banded: boolean;
   readonly locale?: Locale;
+  /** The colour that it stands on, where its user chose one. */
+  readonly ground?: string;
 }
 
 /** A value that could be written: where it stands, and how important it is. */
@@ -198,7 +200,7 @@ function totalsOf(own: readonly ModelSeries[], layer: Layer, drawn: Drawn, writt
     const amount = onMark(spot.value, writeValue(spot.value, scale.unit, undefined, locale), written[first.side]) ?? '';
     return {
       ...candidate(spot, joined(amount, whole > 0 ? spot.value / whole : undefined, layer, locale), first, rank),
-      color: INK,
+      color: inksOn(drawn.ground).ink,
     };
   });
 }

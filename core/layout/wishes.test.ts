@@ -200,6 +200,25 @@ describe('a single figure', () => {
   });
 });
 
+test('a layer that is drawn further back keeps its colour', () => {
+  const layers = [
+    layer(),
+    layer({ id: 'l2', amount: { column: 'c5' } }),
+    layer({ id: 'l3', amount: { column: 'c4' } }),
+  ];
+  const colors = (order: Layer[]) =>
+    Object.fromEntries(drawn({ layers: order }).series.map((one) => [one.layer, [one.color, one.symbol]]));
+  expect(colors([layers[1], layers[2], layers[0]])).toEqual(colors(layers));
+});
+
+test('a logarithmic scale says so beside its numbers and in the sentence', () => {
+  const scales = { left: { fit: 'close', kind: 'log' } } as const;
+  const { scales: shown, sentence } = drawn({ scales });
+  expect(shown.left?.title).toBe('Takings (£), logarithmic');
+  expect(sentence).toContain('on a logarithmic scale');
+  expect(drawn({ scales, layers: [layer({ shape: 'column' })] }).sentence).not.toContain('logarithmic');
+});
+
 describe('a pie', () => {
   const pie = (style: Layer['style'], width = 700) =>
     drawn({ across: { as: 'group', column: 'c2' }, layers: [layer({ shape: 'pie', style })] }, { width, height: 300 });

@@ -1,6 +1,6 @@
 import type { Step } from '../calendar';
 import type { Amount, ChartSpec, Filter, Fit, Gaps, Layer, PlacedPoint, Shape, Side } from './chart-spec';
-import { bringBack, changeLayer, setFilter, setScale, setShape, setStep, setStyle, setThen } from './edit';
+import { bringBack, changeLayer, setFilter, setLook, setScale, setShape, setStep, setStyle, setThen } from './edit';
 import { endTrends, removeReference, removeTrend, setRemarkColumns, setView } from './edit-looking';
 import { withColumnInstead } from './gone';
 
@@ -50,6 +50,8 @@ const EDITS = {
     void kind;
     return setScale(spec, side, scale);
   },
+  /** The ground that charts have where nobody chose one. */
+  plainGround: (spec: ChartSpec) => setLook(spec, { ground: undefined }),
   setStep: (spec: ChartSpec, step: Step) => setStep(spec, step),
   setGaps: (spec: ChartSpec, gaps: Gaps): ChartSpec =>
     spec.across.as === 'time' ? { ...spec, across: { ...spec.across, gaps } } : spec,
@@ -91,11 +93,11 @@ export function applyEdit(spec: ChartSpec, edit: Edit): ChartSpec {
   return make(spec, ...edit.with);
 }
 
-/** Lists that are left empty where a change takes the last of them away, so that the change can be sent. */
-const EMPTY: ReadonlySet<keyof ChartSpec> = new Set(['setAside', 'trends', 'references']);
+/** What is left empty where a change takes the last of it away, so that the change can be sent. */
+const EMPTY: Readonly<Partial<Record<keyof ChartSpec, unknown>>> = { setAside: [], trends: [], references: [], look: {} };
 
 /**
- * What a change comes to now: the parts of the spec that it makes others. Lists that lose their last entry are empty.
+ * What a change comes to now: the parts of the spec that it makes others. What loses its last entry is empty.
  * `undefined` where it only takes a part away that has no empty form.
  */
 export function changeBy(spec: ChartSpec, edit: Edit): Partial<ChartSpec> | undefined {
@@ -103,6 +105,6 @@ export function changeBy(spec: ChartSpec, edit: Edit): Partial<ChartSpec> | unde
   const names = [...new Set([...Object.keys(spec), ...Object.keys(next)])] as (keyof ChartSpec)[];
   const changed = names
     .filter((name) => JSON.stringify(spec[name]) !== JSON.stringify(next[name]))
-    .map((name) => [name, next[name] ?? (EMPTY.has(name) ? [] : undefined)] as const);
+    .map((name) => [name, next[name] ?? EMPTY[name]] as const);
   return changed.some(([, value]) => value === undefined) ? undefined : Object.fromEntries(changed);
 }

@@ -103,3 +103,10 @@ export function upperFirst(name: string): string {
 /** Example: `counted(1200, 'delivery', 'deliveries')` is `'1,200 deliveries'`. */
 export const counted = (count: number, one: string, many = `${one}s`): string =>
   `${count.toLocaleString('en-GB')} ${count === 1 ? one : many}`;
+
+/** Layers in the order in which they were added, whichever stands further back: their ids are numbered. */
+export function layersByAge({ layers }: Pick<ChartSpec, 'layers'>): Layer[] {
+  const number = ({ id }: Layer) => Number(/^l(\d+)$/.exec(id)?.[1] ?? Infinity);
+  const age = (a: Layer, b: Layer) => (number(a) === number(b) ? 0 : number(a) - number(b));
+  return [...layers].sort(age);
+}

@@ -59,7 +59,39 @@ export function sentenceParts(spec: ChartSpec, sources: Sources): SentencePart[]
     { text: i === 0 ? ', without ' : ' and ' },
     { text: placeWords(spec, point), control: 'aside', at: i },
   ]);
-  return capitalised([...parts, ...colorParts(spec, sources), ...trendParts(spec), ...filters, ...aside]);
+  return capitalised([
+    ...parts,
+    ...logParts(spec),
+    ...colorParts(spec, sources),
+    ...trendParts(spec),
+    ...filters,
+    ...aside,
+  ]);
+}
+
+/** Which scales are not even. Columns and areas begin at zero, which a logarithmic scale does not have: theirs stays even. */
+function logParts({ scales, layers, across }: ChartSpec): SentencePart[] {
+  const logs = (['left', 'right'] as const).filter((side) => {
+    const own = layers.filter((layer) => layer.side === side && isDrawn(layer));
+    return scales[side]?.kind === 'log' && own.length > 0 && !own.some(({ shape }) => SHAPE_KINDS[shape].solid);
+  });
+  const named = [
+    ...(layers.some(({ side }) => side === 'right') ? logs.map((side) => `the ${side}`) : logs.map(() => 'the')),
+    ...(across.as === 'number' && scales.across?.kind === 'log' ? ['across'] : []),
+  ];
+  if (named.length === 0) return [];
+  const [first] = named;
+  if (named.length > 1) return [{ text: ', with logarithmic scales' }];
+  return [
+    {
+      text:
+        first === 'across'
+          ? ', with a logarithmic scale across'
+          : first === 'the'
+            ? ', on a logarithmic scale'
+            : `, with ${first} scale logarithmic`,
+    },
+  ];
 }
 
 /** Trends, and how far they are carried on. */

@@ -254,6 +254,7 @@ const CASES: Readonly<Record<Exclude<CheckId, 'gone-column'>, Case>> = {
     { ...byMonth, remarks: { own: [{ id: 'm1', at: '2025-02-01', text: 'Snow' }] } },
     false,
   ],
+  faint: ['shop', { ...byMonth, look: { ground: '#16211d' } }, { ...byMonth, look: { ground: '#f3e9d2' } }, true],
   'moves-together': [
     'shop',
     {

@@ -1,4 +1,4 @@
-import { isLying, type AcrossTick, type ChartModel } from '@/core/layout';
+import { inksOn, isLying, type AcrossTick, type ChartModel } from '@/core/layout';
 import { tickStyle } from './letters';
 
 interface Props {
@@ -16,7 +16,14 @@ export function AcrossLabel({ x = 0, y = 0, payload, model }: Props) {
   const style = tickStyle(model.look);
   if (isLying(model))
     return (
-      <text x={x - 2} y={y} dy="0.35em" textAnchor="end" {...style} fill={model.look?.axisLetters?.color ?? '#24302c'}>
+      <text
+        x={x - 2}
+        y={y}
+        dy="0.35em"
+        textAnchor="end"
+        {...style}
+        fill={model.look?.axisLetters?.color ?? inksOn(model.look?.ground).ink}
+      >
         {tick.label}
         {whole !== tick.label && <title>{whole}</title>}
       </text>
@@ -38,7 +45,12 @@ export function AcrossLabel({ x = 0, y = 0, payload, model }: Props) {
         {tick.label}
       </tspan>
       {tick.under && (
-        <tspan x={x} dy="1.3em" fontWeight={600} fill={model.look?.axisLetters?.color ?? '#24302c'}>
+        <tspan
+          x={x}
+          dy="1.3em"
+          fontWeight={600}
+          fill={model.look?.axisLetters?.color ?? inksOn(model.look?.ground).ink}
+        >
           {tick.under}
         </tspan>
       )}

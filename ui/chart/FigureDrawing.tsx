@@ -1,4 +1,4 @@
-import { cutText, type Face, type Figure, type ModelSeries } from '@/core/layout';
+import { cutText, inksOn, type Face, type Figure, type ModelSeries } from '@/core/layout';
 import type { DrawingProps } from './drawing';
 
 /** A single figure, as large as its room allows, with its change and a small line of the steps before it. */
@@ -13,6 +13,7 @@ export function FigureDrawing({
   const [series] = model.series;
   const place = placed(figure, { width, height, small });
   const { size, above, change, line, x, anchor } = place;
+  const { ink, ink2 } = inksOn(model.look?.ground);
   const top = place.left ? 0 : (height - place.tall) / 2;
   const text = { x, textAnchor: anchor };
   return (
@@ -24,7 +25,7 @@ export function FigureDrawing({
     >
       {onPart && <rect width={width} height={height} fill="transparent" />}
       {above && (
-        <text {...text} y={top + above.size * 1.05} fontSize={above.size} fill="#5c615a">
+        <text {...text} y={top + above.size * 1.05} fontSize={above.size} fill={ink2}>
           {above.words}
         </text>
       )}
@@ -34,7 +35,7 @@ export function FigureDrawing({
         y={top + (above ? above.size * 1.6 : 0) + size * (place.left ? 0.98 : 1.06)}
         fontSize={size}
         fontWeight={600}
-        fill="#24302c"
+        fill={ink}
       >
         {figure.words}
       </text>
@@ -43,7 +44,7 @@ export function FigureDrawing({
           {...text}
           y={top + (above ? above.size * 1.6 : 0) + size * (place.left ? 1.3 : 1.5) + change.size * 1.1}
           fontSize={change.size}
-          fill={figure.change ? '#24302c' : '#5c615a'}
+          fill={figure.change ? ink : ink2}
         >
           {figure.change && <tspan aria-hidden>{figure.change.up ? '▲ ' : '▼ '}</tspan>}
           {change.words}

@@ -2,9 +2,9 @@
 
 import { useMemo } from 'react';
 import { CartesianGrid, ComposedChart, Line, ReferenceLine, Tooltip, XAxis, YAxis } from 'recharts';
-import { isLying, isBanded, type ChartModel, type Plot, type ScaleModel } from '@/core/layout';
+import { inksOn, isLying, isBanded, type ChartModel, type Plot, type ScaleModel } from '@/core/layout';
 import { AcrossLabel } from './AcrossLabel';
-import { AXIS_LINE, clickedAt, lyingAxis, placeAt, roomOf, sideAxis, type DrawingProps } from './drawing';
+import { axisLine, clickedAt, lyingAxis, placeAt, roomOf, sideAxis, type DrawingProps } from './drawing';
 import { EnterPoint } from './EnterPoint';
 import { GridHits } from './GridHits';
 import { Marks, seriesAt } from './Marks';
@@ -13,8 +13,6 @@ import { PlaceCursor } from './PlaceCursor';
 import { PlumbLines } from './PlumbLines';
 import { ReadAcross } from './ReadAcross';
 import { ValueLabels } from './ValueLabels';
-
-const GRID = '#ebe4d6';
 
 /** Lines, areas, columns, bars, dots and target marks over time, cycles, groups and bins. */
 export function GroupedDrawing(props: DrawingProps) {
@@ -40,6 +38,7 @@ export function GroupedDrawing(props: DrawingProps) {
         : model.size.plot,
     [small, model.size.plot, width, height, room.left, room.right, room.top, room.bottom],
   );
+  const inks = inksOn(model.look?.ground);
   const grid = model.look?.grid ?? 'amounts';
   const places = {
     dataKey: 'i',
@@ -49,7 +48,7 @@ export function GroupedDrawing(props: DrawingProps) {
     interval: 0,
     ticks: model.across.ticks.map((tick) => tick.at),
     tick: <AcrossLabel model={model} />,
-    axisLine: AXIS_LINE,
+    axisLine: axisLine(model),
   } as const;
   return (
     <ComposedChart
@@ -77,7 +76,7 @@ export function GroupedDrawing(props: DrawingProps) {
         <CartesianGrid
           vertical={lying ? grid !== 'places' : grid !== 'amounts'}
           horizontal={lying ? grid !== 'amounts' : grid !== 'places'}
-          stroke={GRID}
+          stroke={inks.grid}
           {...(lying ? { xAxisId: firstSide, yAxisId: 'places' } : { yAxisId: firstSide })}
         />
       )}
@@ -87,14 +86,14 @@ export function GroupedDrawing(props: DrawingProps) {
           {...places}
           yAxisId="places"
           width={wordless ? 0 : room.left}
-          tickLine={model.look?.ticks ? AXIS_LINE : false}
+          tickLine={model.look?.ticks ? axisLine(model) : false}
         />
       ) : (
         <XAxis
           {...places}
           padding={small || banded ? undefined : { left: 0, right: 0 }}
           height={wordless ? 0 : room.bottom}
-          tickLine={(model.look?.ticks ?? !banded) ? AXIS_LINE : false}
+          tickLine={(model.look?.ticks ?? !banded) ? axisLine(model) : false}
         />
       )}
       {(['left', 'right'] as const).map((side) => {
@@ -121,7 +120,7 @@ export function GroupedDrawing(props: DrawingProps) {
       {firstScale && crossesZero(firstScale) && (
         <ReferenceLine
           {...(lying ? { xAxisId: firstSide, yAxisId: 'places', x: 0 } : { yAxisId: firstSide, y: 0 })}
-          stroke="#8d8674"
+          stroke={inks.rule}
         />
       )}
       {!small && model.look?.plumb && <PlumbLines model={model} />}
@@ -174,7 +173,16 @@ function MinorGrid({ model, plot }: { model: ChartModel; plot: Plot }) {
         : `M${plot.left},${plot.top + (1 - share) * plot.height}h${plot.width}`,
     )
     .join('');
-  return <path className="minor-grid" d={d} stroke={GRID} strokeWidth={0.6} strokeDasharray="2 3" fill="none" />;
+  return (
+    <path
+      className="minor-grid"
+      d={d}
+      stroke={inksOn(model.look?.ground).grid}
+      strokeWidth={0.6}
+      strokeDasharray="2 3"
+      fill="none"
+    />
+  );
 }
 /** Finer lines than so many pixels apart are a grey. */
 const LEAST_APART = 9;

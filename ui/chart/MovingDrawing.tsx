@@ -1,6 +1,6 @@
-import { alongPlaces, alongScale, isBanded, type ChartModel, type ScaleModel } from '@/core/layout';
+import { alongPlaces, alongScale, inksOn, isBanded, type ChartModel, type ScaleModel } from '@/core/layout';
 import { AcrossLabel } from './AcrossLabel';
-import { AXIS_LINE } from './drawing';
+import { axisLine } from './drawing';
 import { tickStyle } from './letters';
 import { Marks } from './Marks';
 import { OverMarks, UnderMarks } from './Overlay';
@@ -19,6 +19,7 @@ export function MovingDrawing({ model, width, height }: { model: ChartModel; wid
   const grid = model.look?.grid ?? 'amounts';
   const first = left ?? right;
   const style = tickStyle(model.look);
+  const inks = inksOn(model.look?.ground);
   const count = model.across.values.length;
   const banded = isBanded(model.series, model);
   const x = (at: number) => plot.left + alongPlaces(at, count, banded) * plot.width;
@@ -31,20 +32,20 @@ export function MovingDrawing({ model, width, height }: { model: ChartModel; wid
       {first && grid !== 'none' && grid !== 'places' && (
         <path
           d={first.ticks.map((tick) => `M${plot.left},${y(tick, first)}h${plot.width}`).join('')}
-          stroke="#ebe4d6"
+          stroke={inks.grid}
           fill="none"
         />
       )}
       {(grid === 'places' || grid === 'both') && (
         <path
           d={model.across.ticks.map(({ at }) => `M${x(at)},${plot.top}v${plot.height}`).join('')}
-          stroke="#ebe4d6"
+          stroke={inks.grid}
           fill="none"
         />
       )}
-      <path d={`M${plot.left},${bottom}h${plot.width}`} {...AXIS_LINE} />
+      <path d={`M${plot.left},${bottom}h${plot.width}`} {...axisLine(model)} />
       {strokes && (
-        <path d={model.across.ticks.map(({ at }) => `M${x(at)},${bottom}v${STROKE}`).join('')} {...AXIS_LINE} />
+        <path d={model.across.ticks.map(({ at }) => `M${x(at)},${bottom}v${STROKE}`).join('')} {...axisLine(model)} />
       )}
       {model.across.ticks.map(({ at }) => (
         <AcrossLabel key={at} x={x(at)} y={bottom + AWAY} payload={{ value: at }} model={model} />
@@ -65,7 +66,7 @@ export function MovingDrawing({ model, width, height }: { model: ChartModel; wid
       )}
       <UnderMarks model={model} plot={plot} small={false} />
       {first && first.domain[0] < 0 && first.domain[1] > 0 && (
-        <path d={`M${plot.left},${y(0, first)}h${plot.width}`} stroke="#8d8674" />
+        <path d={`M${plot.left},${y(0, first)}h${plot.width}`} stroke={inks.rule} />
       )}
       <Marks model={model} small={false} plot={plot} />
       <OverMarks model={model} plot={plot} small={false} />

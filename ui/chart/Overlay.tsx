@@ -3,8 +3,10 @@ import {
   isLying,
   alongPlaces,
   alongScale,
+  inksOn,
   isBanded,
   REMARK_RADIUS,
+  wordColor,
   type ChartModel,
   type ModelReference,
   type ModelTrend,
@@ -15,7 +17,6 @@ import type { ChartPart } from './part';
 import { spotsIn, type Spots } from './places';
 
 const DASHES = { solid: undefined, dashed: '6 4', dotted: '2 4' } as const;
-const AHEAD_GROUND = '#f6f1e4';
 
 interface Props {
   model: ChartModel;
@@ -27,11 +28,12 @@ interface Props {
 /** What lies under the marks: the ground of what is carried on, and the bands of references. */
 export function UnderMarks({ model, plot, small }: Omit<Props, 'onPart'>) {
   const ahead = aheadBox(model, plot);
+  const inks = inksOn(model.look?.ground);
   return (
     <g className="under-marks" pointerEvents="none">
-      {ahead && <rect {...ahead} fill={AHEAD_GROUND} data-mark="ahead" />}
+      {ahead && <rect {...ahead} fill={inks.ahead} data-mark="ahead" />}
       {ahead && !small && ahead.width > 66 && (
-        <text x={ahead.x + 8} y={plot.top + 14} fontSize={12} fill="#5c6862">
+        <text x={ahead.x + 8} y={plot.top + 14} fontSize={12} fill={inks.ink2}>
           carried on
         </text>
       )}
@@ -94,7 +96,7 @@ export function OverMarks({ model, plot, small, onPart }: Props) {
                 textAnchor={one.spot.anchor}
                 fontSize={12}
                 fontWeight={600}
-                fill={one.color}
+                fill={wordColor(one.color, model.look?.ground)}
                 stroke={model.look?.ground ?? '#fffdf8'}
                 strokeWidth={3}
                 paintOrder="stroke"

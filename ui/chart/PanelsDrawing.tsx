@@ -1,4 +1,4 @@
-import { cutText, eachDrawing, INK, isBare, type ChartModel, type Face, type Panel } from '@/core/layout';
+import { cutText, eachDrawing, INK, inksOn, isBare, type ChartModel, type Face, type Panel } from '@/core/layout';
 import { faceStyle } from './letters';
 import { Piece } from './Piece';
 import { PlotDrawing } from './PlotDrawing';
@@ -28,7 +28,13 @@ export function PanelsDrawing({ model, small = false, width, height, onPoint, on
             {!small && (
               <Piece left={0} top={-LABEL}>
                 <svg width={box.width + 6} height={LABEL} style={{ display: 'block' }}>
-                  <text x={0} y={LABEL - 5} {...faceStyle(LABEL_FACE)} data-words="copy">
+                  <text
+                    x={0}
+                    y={LABEL - 5}
+                    {...faceStyle(LABEL_FACE)}
+                    fill={inksOn(model.look?.ground).ink}
+                    data-words="copy"
+                  >
                     {cutText(panel.label, box.width, LABEL_FACE)}
                     <title>{panel.label}</title>
                   </text>

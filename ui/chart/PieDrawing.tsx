@@ -2,7 +2,7 @@
 
 import { useState } from 'react';
 import { arc } from 'd3-shape';
-import type { SingleDrawing, Slice } from '@/core/layout';
+import { inksOn, type Inks, type SingleDrawing, type Slice } from '@/core/layout';
 import type { DrawingProps } from './drawing';
 import styles from './ReadAcross.module.css';
 
@@ -25,6 +25,7 @@ export function PieDrawing({ model, slices, hole, small = false, width, height, 
     ? { x: width / 2, y: hole?.half ? height - 4 : height / 2 }
     : { x: plot.left + plot.width / 2, y: plot.top + plot.height / 2 };
   const inner = hole ? scale * hole.share : 0;
+  const inks = inksOn(model.look?.ground);
   const shown = slices.find(({ at }) => at === over);
   return (
     <div style={{ position: 'relative', width, height }}>
@@ -41,7 +42,7 @@ export function PieDrawing({ model, slices, hole, small = false, width, height, 
             transform={`translate(${center.x},${center.y})`}
             fill={slice.color}
             fillOpacity={model.series[0]?.clear === undefined ? undefined : 1 - model.series[0].clear}
-            stroke="#fffdf8"
+            stroke={model.look?.ground ?? '#fffdf8'}
             strokeWidth={slices.length > MANY_SLICES ? 0 : small ? 0.6 : 1.5}
             opacity={over === undefined || over === slice.at ? 1 : 0.6}
             style={{ cursor: onPoint ? 'pointer' : undefined }}
@@ -60,13 +61,15 @@ export function PieDrawing({ model, slices, hole, small = false, width, height, 
             textAnchor="middle"
             fontSize={Math.min(inner * HOLE_LETTERS, 30)}
             fontWeight={600}
-            fill="#24302c"
+            fill={inks.ink}
           >
             {hole.words}
           </text>
         )}
         {!small &&
-          slices.map((slice) => slice.label && <SliceName key={slice.at} slice={slice} center={center} r={scale} />)}
+          slices.map(
+            (slice) => slice.label && <SliceName key={slice.at} slice={slice} center={center} r={scale} inks={inks} />,
+          )}
       </svg>
       {shown && !shown.label && (
         <div className={styles.box} style={{ position: 'absolute', left: center.x + 12, top: center.y }}>
@@ -99,7 +102,7 @@ const slicePath = ({ from, to }: Slice, r: number, inner: number): string =>
 
 const REACH = 16;
 
-function SliceName({ slice, center, r }: { slice: Slice; center: Point; r: number }) {
+function SliceName({ slice, center, r, inks }: { slice: Slice; center: Point; r: number; inks: Inks }) {
   if (!slice.label) return null;
   const { y, side } = slice.label;
   const sign = side === 'right' ? 1 : -1;
@@ -107,16 +110,16 @@ function SliceName({ slice, center, r }: { slice: Slice; center: Point; r: numbe
   const x = center.x + sign * (r + REACH);
   return (
     <g>
-      <path d={`M${from.x},${from.y}L${x},${y}h${sign * 6}`} fill="none" stroke="#8d8674" strokeWidth={0.8} />
+      <path d={`M${from.x},${from.y}L${x},${y}h${sign * 6}`} fill="none" stroke={inks.rule} strokeWidth={0.8} />
       <text
         x={x + sign * 10}
         y={y}
         dy="0.35em"
         textAnchor={side === 'right' ? 'start' : 'end'}
         fontSize={13}
-        fill="#24302c"
+        fill={inks.ink}
       >
-        {slice.label.name} <tspan fill="#5c615a">{slice.label.words}</tspan>
+        {slice.label.name} <tspan fill={inks.ink2}>{slice.label.words}</tspan>
         {(slice.label.name !== slice.name || slice.label.words !== slice.words) && (
           <title>{`${slice.name} ${slice.words}`.trim()}</title>
         )}

@@ -1,4 +1,4 @@
-import { isLying, isBanded, type ChartModel } from '@/core/layout';
+import { inksOn, isLying, isBanded, type ChartModel } from '@/core/layout';
 import { spotsIn } from './places';
 
 /** The place that is read: a light band as wide as its columns, or a line with a ring on every line there. The library hands in where it is. */
@@ -11,7 +11,7 @@ export function PlaceCursor({ points, model }: { points?: readonly { x: number; 
     const place = count === 1 ? 0 : Math.round(((at.x - plot.left) / plot.width) * (count - 1));
     return (
       <g pointerEvents="none">
-        <path d={`M${at.x},${plot.top}v${plot.height}`} stroke="#24302c" strokeDasharray="2 4" />
+        <path d={`M${at.x},${plot.top}v${plot.height}`} stroke={inksOn(model.look?.ground).ink} strokeDasharray="2 4" />
         <Rings model={model} place={place} />
       </g>
     );

@@ -1,6 +1,7 @@
 'use client';
 
 import { memo, useMemo } from 'react';
+import { inksOn } from '@/core/layout';
 import type { DrawingProps } from './drawing';
 import { FigureDrawing } from './FigureDrawing';
 import { GroupedDrawing } from './GroupedDrawing';
@@ -33,10 +34,10 @@ export const PlotDrawing = memo(function PlotDrawing(props: DrawingProps) {
   }
 });
 
-function EmptyDrawing({ width, height }: DrawingProps) {
+function EmptyDrawing({ model, width, height }: DrawingProps) {
   return (
     <svg width={width} height={height} style={{ display: 'block' }}>
-      <text x={width / 2} y={height / 2} textAnchor="middle" fontSize={14} fill="#5c615a">
+      <text x={width / 2} y={height / 2} textAnchor="middle" fontSize={14} fill={inksOn(model.look?.ground).ink2}>
         There is nothing to draw.
       </text>
     </svg>

@@ -3,6 +3,7 @@ import {
   eachDrawing,
   faceWidth,
   hasScales,
+  inksOn,
   isBare,
   isLying,
   scrollOf,
@@ -63,7 +64,8 @@ export function plotWords(model: ChartModel, empty = false): PlotWord[] {
     if (!scale) continue;
     const own = model.series.filter((series) => series.side === side);
     const both = model.scales.left && model.scales.right;
-    const colored = both && own.length === 1 ? { ...face, bold: true, color: wordColor(own[0].color) } : face;
+    const colored =
+      both && own.length === 1 ? { ...face, bold: true, color: wordColor(own[0].color, model.look?.ground) } : face;
     const place =
       lying && side === 'left' ? below : side === 'right' ? { ...above, x: width, anchor: 'end' as const } : above;
     const shown = { ...colored, ...(model.look?.axisLetters?.color ? { color: model.look.axisLetters.color } : {}) };
@@ -95,7 +97,7 @@ export function plotWords(model: ChartModel, empty = false): PlotWord[] {
         x,
         y: endLabel.y,
         anchor: 'start',
-        face: { ...END_NAME, color: wordColor(color) },
+        face: { ...END_NAME, color: wordColor(color, model.look?.ground) },
         room: width - x,
       });
     }
@@ -107,7 +109,7 @@ export function plotWords(model: ChartModel, empty = false): PlotWord[] {
       y: lying || !model.scales.right ? HALF : height - HALF,
       anchor: 'end',
       room: width / 2,
-      face: { ...AXIS_TITLE, size: 12 },
+      face: { ...AXIS_TITLE, size: 12, color: inksOn(model.look?.ground).ink2 },
     });
   return words
     .filter(({ text }) => empty || text !== '')
@@ -115,7 +117,13 @@ export function plotWords(model: ChartModel, empty = false): PlotWord[] {
 }
 
 function axisFace({ look }: ChartModel): Face {
-  const { face = AXIS_TITLE.face, size, bold = false, italic = false, color = INK_2 } = look?.axisLetters ?? {};
+  const {
+    face = AXIS_TITLE.face,
+    size,
+    bold = false,
+    italic = false,
+    color = inksOn(look?.ground).ink2,
+  } = look?.axisLetters ?? {};
   return { face, size: size ? size + 1 : AXIS_TITLE.size, bold, italic, color };
 }
 

@@ -4,7 +4,7 @@ import { line } from 'd3-shape';
 import { useMemo, type MouseEvent } from 'react';
 import { CartesianGrid, Scatter, ScatterChart, Tooltip, XAxis, YAxis } from 'recharts';
 import type { Locale } from '@/core/calendar';
-import { alongScale, lineThrough, writeValue, type ChartModel, type ModelSeries } from '@/core/layout';
+import { alongScale, inksOn, lineThrough, writeValue, type ChartModel, type ModelSeries } from '@/core/layout';
 import { clickedAt, roomOf, scaleOf, sideAxis, type DrawingProps } from './drawing';
 import { tickStyle } from './letters';
 import { GridHits } from './GridHits';
@@ -52,7 +52,7 @@ export function ScatterDrawing({ model, small = false, width, height, onDot, onP
       tabIndex={small ? -1 : 0}
       {...(onPart && !small ? { onClick: () => onPart({ is: 'look' }) } : {})}
     >
-      {!small && <CartesianGrid stroke="#ebe4d6" yAxisId={left ? 'left' : 'right'} />}
+      {!small && <CartesianGrid stroke={inksOn(model.look?.ground).grid} yAxisId={left ? 'left' : 'right'} />}
       <XAxis
         dataKey="x"
         type="number"
@@ -64,7 +64,7 @@ export function ScatterDrawing({ model, small = false, width, height, onDot, onP
         tick={tickStyle(model.look)}
         tickFormatter={(value: number) => across.labels[across.ticks.indexOf(value)] ?? ''}
         tickLine={false}
-        axisLine={{ stroke: '#8d8674' }}
+        axisLine={{ stroke: inksOn(model.look?.ground).rule }}
       />
       {(['left', 'right'] as const).map((side) => {
         const axis = sideAxis(model, side, small, room[side]);
@@ -83,7 +83,7 @@ export function ScatterDrawing({ model, small = false, width, height, onDot, onP
             />
           }
           isAnimationActive={false}
-          cursor={{ stroke: '#24302c', strokeDasharray: '2 4' }}
+          cursor={{ stroke: inksOn(model.look?.ground).ink, strokeDasharray: '2 4' }}
         />
       )}
       {!small && onPart && <GridHits model={model} onPart={onPart} />}

@@ -1,9 +1,10 @@
-import { wordColor, type ChartModel } from '@/core/layout';
+import { inksOn, wordColor, type ChartModel } from '@/core/layout';
 import type { ChartPart } from './part';
 
 /** The values on the marks, each where it covers no other. */
 export function ValueLabels({ model, onPart }: { model: ChartModel; onPart?: (part: ChartPart) => void }) {
-  const colors = new Map(model.series.map(({ id, color }) => [id, wordColor(color)]));
+  const colors = new Map(model.series.map(({ id, color }) => [id, wordColor(color, model.look?.ground)]));
+  const { ink } = inksOn(model.look?.ground);
   const layers = new Map(model.series.map(({ id, layer }) => [id, layer]));
   const several = model.series.length > 1;
   return (
@@ -16,7 +17,7 @@ export function ValueLabels({ model, onPart }: { model: ChartModel; onPart?: (pa
           dy="0.35em"
           textAnchor={anchor}
           fontSize={12}
-          fill={color ?? (several ? colors.get(series) : '#24302c')}
+          fill={color ?? (several ? colors.get(series) : ink)}
           stroke={color === undefined ? (model.look?.ground ?? '#fffdf8') : 'none'}
           strokeWidth={3}
           paintOrder="stroke"

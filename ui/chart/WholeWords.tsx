@@ -1,6 +1,5 @@
 import {
-  INK,
-  INK_2,
+  inksOn,
   LEGEND_FACE,
   MARK_ROOM,
   NOTES_FACE,
@@ -10,6 +9,7 @@ import {
   faceWidth,
   type Block,
   type ChartModel,
+  type Inks,
   type LegendEntry,
   type Placed,
   type RemarkNote,
@@ -23,20 +23,21 @@ export function WholeWords({ model }: { model: ChartModel }) {
   const { whole } = model;
   if (!whole) return null;
   const [width, height] = [whole.width / whole.letters, whole.height / whole.letters];
+  const inks = inksOn(whole.ground);
   return (
     <svg width={width} height={height} aria-hidden data-words="whole" style={{ display: 'block' }}>
       <rect width={width} height={height} fill={whole.ground} data-ground />
       {whole.title && <Lines block={whole.title} is="title" />}
       {whole.subtitle && <Lines block={whole.subtitle} is="subtitle" />}
       {whole.legend.map((entry, i) => (
-        <Entry key={i} entry={entry} />
+        <Entry key={i} entry={entry} inks={inks} />
       ))}
       {whole.remarks.map((remark, i) => (
         <Remark key={i} remark={remark} whole={whole} />
       ))}
       {whole.note && <Lines block={whole.note} is="note" />}
       {whole.frame && (
-        <rect x={0.5} y={0.5} width={width - 1} height={height - 1} fill="none" stroke="#8d8674" data-mark="frame" />
+        <rect x={0.5} y={0.5} width={width - 1} height={height - 1} fill="none" stroke={inks.rule} data-mark="frame" />
       )}
     </svg>
   );
@@ -62,10 +63,10 @@ function Lines({ block, is }: { block: Block; is: string }) {
 /** The middle of a row of the legend, and where words stand in it. */
 const MIDDLE = 12;
 
-function Entry({ entry }: { entry: Placed<LegendEntry> }) {
+function Entry({ entry, inks: { ink, ink2 } }: { entry: Placed<LegendEntry>; inks: Inks }) {
   const { left, top } = entry;
   const y = top + MIDDLE;
-  const words = (x: number, text: string, fill = INK) => (
+  const words = (x: number, text: string, fill = ink) => (
     <text x={x} y={y} dy="0.35em" {...faceStyle(LEGEND_FACE)} fill={fill}>
       {text}
     </text>
@@ -73,12 +74,12 @@ function Entry({ entry }: { entry: Placed<LegendEntry> }) {
   const width = (text: string) => faceWidth(text, LEGEND_FACE);
   switch (entry.is) {
     case 'words':
-      return words(left, entry.name, INK_2);
+      return words(left, entry.name, ink2);
     case 'chip':
       return (
         <g>
           <rect x={left} y={y - 5.5} width={11} height={11} rx={2} fill={entry.color} />
-          {words(left + 17, entry.name, INK_2)}
+          {words(left + 17, entry.name, ink2)}
         </g>
       );
     case 'run': {
@@ -86,12 +87,12 @@ function Entry({ entry }: { entry: Placed<LegendEntry> }) {
       const step = RUN_WIDTH / entry.colors.length;
       return (
         <g>
-          {words(left, entry.name, INK_2)}
-          {words(from - 6 - width(entry.low), entry.low, INK_2)}
+          {words(left, entry.name, ink2)}
+          {words(from - 6 - width(entry.low), entry.low, ink2)}
           {entry.colors.map((color, i) => (
             <rect key={i} x={from + i * step} y={y - 5} width={step + 0.5} height={10} fill={color} />
           ))}
-          {words(from + RUN_WIDTH + 6, entry.high, INK_2)}
+          {words(from + RUN_WIDTH + 6, entry.high, ink2)}
         </g>
       );
     }
@@ -102,7 +103,7 @@ function Entry({ entry }: { entry: Placed<LegendEntry> }) {
             <MarkShape {...entry.mark} name={entry.mark.symbol} />
           </g>
           {words(left + MARK_ROOM, entry.name)}
-          {entry.second && words(left + MARK_ROOM + width(entry.name) + 6, entry.second, INK_2)}
+          {entry.second && words(left + MARK_ROOM + width(entry.name) + 6, entry.second, ink2)}
         </g>
       );
   }
@@ -112,6 +113,7 @@ const BOLD = { ...NOTES_FACE, bold: true };
 
 function Remark({ remark, whole }: { remark: RemarkNote; whole: Whole }) {
   const { number, place, strong, lines, left, top } = remark;
+  const { ink, ink2 } = inksOn(whole.ground);
   const from = left + (number === undefined ? 0 : RING);
   const head = [place, strong].filter(Boolean).join('  ');
   const y = top + baseline(NOTES_LINE, NOTES_FACE);
@@ -119,14 +121,14 @@ function Remark({ remark, whole }: { remark: RemarkNote; whole: Whole }) {
     <g data-words="remark">
       {number !== undefined && (
         <g transform={`translate(${left + 8},${top + NOTES_LINE / 2})`}>
-          <circle r={7.5} fill={whole.ground} stroke={INK} strokeWidth={1} />
-          <text dy="0.35em" textAnchor="middle" fontSize={10} fontWeight={600} fill={INK}>
+          <circle r={7.5} fill={whole.ground} stroke={ink} strokeWidth={1} />
+          <text dy="0.35em" textAnchor="middle" fontSize={10} fontWeight={600} fill={ink}>
             {number}
           </text>
         </g>
       )}
       {head !== '' && (
-        <text x={from} y={y} {...faceStyle(BOLD)}>
+        <text x={from} y={y} {...faceStyle(BOLD)} fill={ink}>
           {head}
         </text>
       )}
@@ -136,7 +138,7 @@ function Remark({ remark, whole }: { remark: RemarkNote; whole: Whole }) {
           x={i === 0 && head !== '' ? from + faceWidth(head, BOLD) + 8 : from}
           y={y + i * NOTES_LINE}
           {...faceStyle(NOTES_FACE)}
-          fill={number === undefined ? INK_2 : INK}
+          fill={number === undefined ? ink2 : ink}
         >
           {line}
         </text>

@@ -1,4 +1,4 @@
-import { isLying, type ChartModel, type ScaleModel } from '@/core/layout';
+import { inksOn, isLying, type ChartModel, type ScaleModel } from '@/core/layout';
 import type { Side } from '@/core/spec';
 import { tickStyle } from './letters';
 import type { ChartPart } from './part';
@@ -40,7 +40,7 @@ export function roomOf({ model, small, width, height }: DrawingProps) {
 }
 
 /** Base lines, and short strokes at the labels. */
-export const AXIS_LINE = { stroke: '#8d8674' };
+export const axisLine = ({ look }: Pick<ChartModel, 'look'>) => ({ stroke: inksOn(look?.ground).rule });
 
 /** Only a range that cuts values off clips them: a mark along the edge keeps its whole width. */
 export function cutsOff(model: ChartModel, side: Side): boolean {
@@ -72,7 +72,7 @@ function amountAxis(model: ChartModel, side: Side, small: boolean) {
       hide: small,
       tick: tickStyle(model.look),
       tickFormatter: (value: number) => scale.labels[scale.ticks.indexOf(value)] ?? '',
-      tickLine: model.look?.ticks ? AXIS_LINE : false,
+      tickLine: model.look?.ticks ? axisLine(model) : false,
       axisLine: false,
       allowDataOverflow: cutsOff(model, side),
     }

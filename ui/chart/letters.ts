@@ -1,5 +1,5 @@
 import type { CSSProperties } from 'react';
-import { TITLE_FACE, type Face } from '@/core/layout';
+import { inksOn, TITLE_FACE, type Face } from '@/core/layout';
 import type { ChartLook, Letters } from '@/core/spec';
 
 /** The title as it is set where its user chose nothing; the words of the axes. */
@@ -18,7 +18,11 @@ export const faceCss = ({ face, size, bold, italic }: Face): CSSProperties => ({
 
 /** The words of ticks on the axes. */
 export function tickStyle(look?: ChartLook) {
-  const { face, size, bold, italic, color } = { ...AXIS_LETTERS, ...look?.axisLetters };
+  const { face, size, bold, italic, color } = {
+    ...AXIS_LETTERS,
+    color: inksOn(look?.ground).ink2,
+    ...look?.axisLetters,
+  };
   return {
     fontSize: size,
     fill: color,

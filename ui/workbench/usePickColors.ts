@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import type { ColumnProfile } from '@/core/inference';
 import { seriesColor } from '@/core/layout';
-import { isDrawn, type ChartSpec } from '@/core/spec';
+import { isDrawn, layersByAge, type ChartSpec } from '@/core/spec';
 import { useWork } from './store';
 
 const INK = '#24302c';
@@ -19,9 +19,10 @@ function colorsOf(
   columns: readonly ColumnProfile[],
 ): [string, string][] {
   const colors = new Map(picks.filter((key) => columns.some((column) => column.key === key)).map((key) => [key, INK]));
-  spec?.layers.forEach((layer, i) => {
+  const layers = spec ? layersByAge(spec) : [];
+  layers.forEach((layer, i) => {
     if ('column' in layer.amount && isDrawn(layer))
-      colors.set(layer.amount.column, spec.split ? seriesColor(0) : (layer.style?.color ?? seriesColor(i)));
+      colors.set(layer.amount.column, spec?.split ? seriesColor(0) : (layer.style?.color ?? seriesColor(i)));
   });
   return [...colors];
 }

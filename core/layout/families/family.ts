@@ -58,6 +58,7 @@ export function valuesOn(
         lying,
         banded,
         locale: spec.look?.locale,
+        ground: spec.look?.ground,
         across: { ...frame.across, values: [...frame.across.values] },
       },
       spec.layers,

@@ -1,16 +1,13 @@
 import type { Letters } from '../../spec';
 import { LETTERS_SCALES } from './letters';
 import type { ChartModel } from '../model';
+import { INK, INK_2, inksOn, SURFACE } from '../palette';
 import type { Size } from '../plot';
 import { faceWidth, wrapText, type Face } from './face';
 import { flowed, legendEntries, rowsOf, stacked } from './legend';
 import type { Block, LegendEntry, Placed, Whole } from './parts';
 import { remarkNotes } from './notes';
 
-export const INK = '#24302c';
-export const INK_2 = '#5c615a';
-/** The ground of charts where nobody chose another. */
-const GROUND = '#fffdf8';
 /** The room between the edge of a picture and what stands in it, in pixels. */
 const EDGE = { x: 16, top: 12, bottom: 10 } as const;
 /** Smaller pictures have smaller titles of fewer lines, and leave words out before marks: from these heights on, in pixels. */
@@ -66,6 +63,8 @@ function around(
   { note = '', tile = false }: { readonly note?: string; readonly tile?: boolean },
 ): { whole: Whole; room: Size } {
   const { look } = model;
+  const ground = look?.ground ?? SURFACE;
+  const { ink, ink2 } = inksOn(ground);
   const letters = LETTERS_SCALES[look?.letters ?? 'normal'];
   const [width, height] = [shown.width / letters, shown.height / letters];
   const inner = width - 2 * EDGE.x;
@@ -82,6 +81,7 @@ function around(
   let top: number = height < LOW ? 7 : EDGE.top;
   const face = {
     ...TITLE_FACE,
+    color: ink,
     size: tile ? TILE_TITLE : titleSize(height),
     ...(tile ? {} : chosen(look?.titleLetters)),
   };
@@ -93,7 +93,8 @@ function around(
   const place = look?.legend;
   const aside = place === 'left' || place === 'right' ? place : undefined;
   const above = aside === undefined && place !== 'bottom';
-  const subtitle = box(top - 2, wrapText(model.subtitle ?? '', inner * SUBTITLE, SUBTITLE_FACE, 1), ROW, SUBTITLE_FACE);
+  const told = { ...SUBTITLE_FACE, color: ink2 };
+  const subtitle = box(top - 2, wrapText(model.subtitle ?? '', inner * SUBTITLE, told, 1), ROW, told);
   const inline = above && height >= LOW ? besideSubtitle(entries, subtitle) : undefined;
   const hasSubtitle = subtitle.lines.length > 0 && (height >= LOW || entries.length === 0);
   const second = hasSubtitle || (inline !== undefined && entries.length > 0) || (height >= MIDDLE && !tile);
@@ -105,7 +106,8 @@ function around(
 
   let bottom = height - (height < LOW ? 6 : EDGE.bottom);
   const noteLines = height < LOW ? [] : wrapText(note, inner, NOTE_FACE, NOTE_LINES);
-  const noteBox = { ...box(bottom - noteLines.length * 16, noteLines, 16, NOTE_FACE), align: 'start' as const };
+  const noteFace = { ...NOTE_FACE, color: ink2 };
+  const noteBox = { ...box(bottom - noteLines.length * 16, noteLines, 16, noteFace), align: 'start' as const };
   if (noteLines.length > 0) bottom = noteBox.top - GAP;
   const remarks = height < MIDDLE ? [] : remarkNotes(model, { left: EDGE.x, width: inner, bottom }, height * NOTES);
   if (remarks.length > 0) bottom = Math.min(...remarks.map((one) => one.top)) - 2 * GAP;
@@ -130,7 +132,7 @@ function around(
       ...(noteLines.length > 0 ? { note: noteBox } : {}),
       legend: [...(inline ?? []), ...rows, ...foot, ...beside],
       remarks,
-      ground: look?.ground ?? GROUND,
+      ground,
       frame: look?.frame ?? false,
     },
     room: { width: Math.max(inner - taken, 60), height: Math.max(bottom - top, 40) },

@@ -21,6 +21,9 @@ import { TypedNumber } from '../../cards/TypedNumber';
 import { useWork } from '../store';
 
 const AUTO = 'auto';
+/** In the order that they are offered; a logarithmic scale has no zero to begin at. */
+const FITS = ['zero', 'breathing', 'close', 'fixed'] as const;
+const LOG_FITS = ['close', 'fixed'] as const;
 const FIT_WORDS: Readonly<Record<Fit, string>> = {
   zero: 'From zero',
   breathing: 'Breathing room',
@@ -65,15 +68,16 @@ export function ScaleCard({
   };
   const other = side === 'left' ? 'right' : 'left';
   const numbers = scale.numbers ?? {};
+  const log = shown?.kind === 'log';
   return (
     <Card name={side === 'left' ? 'Left scale' : 'Right scale'}>
       <Radio.Group
         aria-label="Range"
         size="small"
-        value={scale.fit}
+        value={log && scale.fit !== 'fixed' ? 'close' : scale.fit}
         onChange={(event) => setFit(event.target.value as Fit)}
         className={styles.range}
-        options={(['zero', 'breathing', 'close', 'fixed'] as const).map((fit) => ({
+        options={(log ? LOG_FITS : FITS).map((fit) => ({
           value: fit,
           label: FIT_WORDS[fit],
         }))}
@@ -125,6 +129,12 @@ export function ScaleCard({
           { value: 'log', label: 'Each ten times the last (logarithmic)' },
         ]}
       />
+      {log && (
+        <p className="second">
+          Equal steps are equal ratios: from 10 to 100 is as far as from 100 to 1,000. Such a scale has no zero, and
+          what grows by the same share every time is a straight line on it.
+        </p>
+      )}
       <SelectField
         label="Numbers"
         name="Numbers in"
