@@ -94,7 +94,12 @@ export function applyEdit(spec: ChartSpec, edit: Edit): ChartSpec {
 }
 
 /** What is left empty where a change takes the last of it away, so that the change can be sent. */
-const EMPTY: Readonly<Partial<Record<keyof ChartSpec, unknown>>> = { setAside: [], trends: [], references: [], look: {} };
+const EMPTY: Readonly<Partial<Record<keyof ChartSpec, unknown>>> = {
+  setAside: [],
+  trends: [],
+  references: [],
+  look: {},
+};
 
 /**
  * What a change comes to now: the parts of the spec that it makes others. What loses its last entry is empty.
