@@ -144,7 +144,6 @@ function ofSeries(
   if (series.stack !== undefined && layer.style?.valuesOf === 'totals') return [];
   const spots = spotsOf(series, drawn);
   const wanted = chosen(spots, layer);
-  const widest = roomBeside(series, drawn);
   return spots.flatMap((spot): Choices[] => {
     const rank = wanted.get(spot.at);
     if (rank === undefined) return [];
@@ -153,9 +152,7 @@ function ofSeries(
     if (!one) return [];
     const { inside } = spot;
     if (inside) return inside.height >= HEIGHT && inside.width >= one.width ? [[one]] : [];
-    const within = withinBox(spot, one, series, drawn.lying);
-    if (one.width > widest) return within.length > 0 ? [within] : [];
-    return [[one, ...within]];
+    return [[one, ...withinBox(spot, one, series, drawn.lying)]];
   });
 }
 
@@ -167,15 +164,6 @@ function withinBox(spot: Spot, one: Candidate, series: ModelSeries, lying: boole
   const x = lying ? (spot.to === 'left' ? box.x + half : box.x + box.width - half) : box.x + box.width / 2;
   const y = lying ? box.y + box.height / 2 : spot.to === 'down' ? box.y + box.height - half : box.y + half;
   return [candidate({ ...spot, x, y, inside: box }, one.text, series, one.rank)];
-}
-
-/** Columns that stand close together have no room for long words above them. */
-function roomBeside({ shape, id }: ModelSeries, drawn: Drawn): number {
-  if (drawn.lying || shape !== 'column') return Infinity;
-  const slots = new Set(drawn.series.filter((one) => one.shape === 'column').map((one) => one.stack ?? one.id));
-  return slots.size > 1 && slots.has(id)
-    ? (drawn.plot.width / Math.max(drawn.across.values.length, 1) / slots.size) * 1.6
-    : Infinity;
 }
 
 /** One value above each stack: what its parts come to. */

@@ -106,7 +106,7 @@ export function GroupedDrawing(props: DrawingProps) {
       })}
       {!small && (
         <Tooltip
-          content={<ReadAcross model={model} />}
+          content={<ReadAcross model={model} copy={props.copy} />}
           cursor={<PlaceCursor model={model} />}
           isAnimationActive={false}
           // Rows hold no values of their own: what is read comes from the model.

@@ -45,6 +45,7 @@ export function PanelsDrawing({ model, small = false, width, height, onPoint, on
               model={copyOf(model, panel)}
               small={small}
               bare={isBare(model)}
+              copy
               width={box.width}
               height={box.height}
               {...(onPoint

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { arc } from 'd3-shape';
 import { inksOn, type Inks, type SingleDrawing, type Slice } from '@/core/layout';
 import type { DrawingProps } from './drawing';
-import styles from './ReadAcross.module.css';
+import { HoverBox } from './HoverBox';
 
 /** Edges between more slices than this would hide them. */
 const MANY_SLICES = 60;
@@ -28,7 +28,7 @@ export function PieDrawing({ model, slices, hole, small = false, width, height, 
   const inks = inksOn(model.look?.ground);
   const shown = slices.find(({ at }) => at === over);
   return (
-    <div style={{ position: 'relative', width, height }}>
+    <div style={{ position: 'relative', width, height }} data-drawing>
       <svg
         width={width}
         height={height}
@@ -72,9 +72,9 @@ export function PieDrawing({ model, slices, hole, small = false, width, height, 
           )}
       </svg>
       {shown && !shown.label && (
-        <div className={styles.box} style={{ position: 'absolute', left: center.x + 12, top: center.y }}>
+        <HoverBox coordinate={center}>
           <strong>{shown.name}</strong> {shown.words}
-        </div>
+        </HoverBox>
       )}
     </div>
   );

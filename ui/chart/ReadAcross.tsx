@@ -1,4 +1,5 @@
 import { readingsAt, writeRound, type ChartModel } from '@/core/layout';
+import { HoverBox } from './HoverBox';
 import styles from './ReadAcross.module.css';
 import { Mark } from './symbols';
 
@@ -6,7 +7,20 @@ const MOST = 14;
 const MOST_BESIDE = 4;
 
 /** The values of all series at one place, shown together. The library hands in the place under the pointer or the arrow keys. */
-export function ReadAcross({ active, label, model }: { active?: boolean; label?: string | number; model: ChartModel }) {
+export function ReadAcross({
+  active,
+  label,
+  coordinate,
+  model,
+  copy,
+}: {
+  active?: boolean;
+  label?: string | number;
+  coordinate?: { x?: number; y?: number };
+  model: ChartModel;
+  /** It is read in a small copy. */
+  copy?: boolean;
+}) {
   const at = Number(label);
   if (!active || label === undefined || !(at in model.across.labels)) return null;
   const here = readingsAt(model, at);
@@ -19,7 +33,7 @@ export function ReadAcross({ active, label, model }: { active?: boolean; label?:
   const shares = shown.some(({ share }) => share !== undefined);
   const changes = shown.some(({ change }) => change !== undefined);
   return (
-    <div className={styles.box}>
+    <HoverBox coordinate={coordinate} copy={copy}>
       <strong>{model.across.labels[at]}</strong>
       {beyond && <p className={styles.more}>carried on, not measured</p>}
       <table className={styles.list}>
@@ -86,7 +100,7 @@ export function ReadAcross({ active, label, model }: { active?: boolean; label?:
         </p>
       ))}
       {here.length > shown.length && <p className={styles.more}>and {here.length - shown.length} more</p>}
-    </div>
+    </HoverBox>
   );
 }
 

@@ -8,6 +8,7 @@ import { alongScale, inksOn, lineThrough, writeValue, type ChartModel, type Mode
 import { clickedAt, roomOf, scaleOf, sideAxis, type DrawingProps } from './drawing';
 import { tickStyle } from './letters';
 import { GridHits } from './GridHits';
+import { HoverBox } from './HoverBox';
 import { OverMarks, UnderMarks } from './Overlay';
 import tip from './ReadAcross.module.css';
 import { symbolPath } from './symbols';
@@ -19,7 +20,7 @@ interface Point {
 }
 
 /** Dots over two amounts. Where several rows share a place the dot grows with their number. */
-export function ScatterDrawing({ model, small = false, width, height, onDot, onPart }: DrawingProps) {
+export function ScatterDrawing({ model, small = false, width, height, copy, onDot, onPart }: DrawingProps) {
   const bySeries = useMemo(
     () =>
       model.series.map((series) => ({
@@ -74,6 +75,7 @@ export function ScatterDrawing({ model, small = false, width, height, onDot, onP
         <Tooltip
           content={
             <PointWords
+              copy={copy}
               acrossTitle={model.across.title}
               acrossUnit={across.unit}
               locale={model.look?.locale}
@@ -176,6 +178,8 @@ function pointMark(series: ModelSeries, r: number) {
 
 interface PointWordsProps {
   active?: boolean;
+  coordinate?: { x?: number; y?: number };
+  copy?: boolean;
   payload?: readonly { name?: string; payload?: Point & { series: string } }[];
   acrossTitle: string;
   acrossUnit?: string;
@@ -185,13 +189,24 @@ interface PointWordsProps {
   right?: { title: string; unit?: string };
 }
 
-function PointWords({ active, payload, acrossTitle, acrossUnit, series, left, right, locale }: PointWordsProps) {
+function PointWords({
+  active,
+  payload,
+  coordinate,
+  copy,
+  acrossTitle,
+  acrossUnit,
+  series,
+  left,
+  right,
+  locale,
+}: PointWordsProps) {
   const point = payload?.[0]?.payload;
   if (!active || !point) return null;
   const own = series.find((one) => one.id === point.series);
   const scale = own?.side === 'right' ? right : left;
   return (
-    <div className={tip.box}>
+    <HoverBox coordinate={coordinate} copy={copy}>
       {series.length > 1 && own && <strong>{own.name}</strong>}
       <table className={tip.list}>
         <tbody>
@@ -200,7 +215,7 @@ function PointWords({ active, payload, acrossTitle, acrossUnit, series, left, ri
           {point.count > 1 && <Line words="Rows">{point.count.toLocaleString('en-GB')}</Line>}
         </tbody>
       </table>
-    </div>
+    </HoverBox>
   );
 }
 

@@ -9,6 +9,8 @@ export interface DrawingProps {
   small?: boolean;
   /** A small copy without room for the words of axes. */
   bare?: boolean;
+  /** It is one of several small copies. */
+  copy?: boolean;
   width: number;
   height: number;
   /** What clicking a place of the chart does; `at` is where, in pixels from the drawing's corner, `series` whose mark is there. */

@@ -17,6 +17,9 @@ export function ValuesFields({
   const stacked = model.series.some(
     (series) => series.layer === layer.id && series.stack !== undefined && !series.share,
   );
+  const below = model.series.some(
+    (series) => series.layer === layer.id && series.values.some((value) => value !== null && value < 0),
+  );
   return (
     <>
       <SelectField
@@ -40,6 +43,11 @@ export function ValuesFields({
             { value: 'both', label: 'Amount and share' },
           ]}
         />
+      )}
+      {values && below && (valuesAs === 'share' || valuesAs === 'both') && (
+        <p className="second">
+          Amounts below zero are no share of a whole: where there are some, the amount stands alone.
+        </p>
       )}
       {values && stacked && (valuesAs === 'share' || valuesAs === 'both') && (
         <SelectField
