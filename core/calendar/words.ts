@@ -47,6 +47,17 @@ function writeAnew(
 export const monthShort = (at: number, locale?: Locale) => write(at, { month: 'short' }, locale);
 export const dayShort = (at: number, locale?: Locale) => write(at, DAY, locale);
 
+/**
+ * A date of a cell, with its time where it has one, as it is read everywhere; a text that is none stays as it is.
+ * Example: `momentWords('2025-03-04T09:30')` is `'4 Mar 2025, 09:30'`.
+ */
+export function momentWords(text: string, locale?: Locale): string {
+  const found = MOMENT.exec(text);
+  if (!found) return text;
+  return dayShort(fromIso(found[1]), locale) + (found[2] && found[2] !== '00:00' ? `, ${found[2]}` : '');
+}
+const MOMENT = /^(\d{4}-\d\d-\d\d)(?:[T ](\d\d:\d\d)[\d:.]*Z?)?$/;
+
 /** An hour by the clock of the place: "16:00", in America "4 PM". */
 function hourWords(at: number, locale: Locale = LOCALE): string {
   if (formatter(locale, { hour: 'numeric' }).resolvedOptions().hour12) return write(at, { hour: 'numeric' }, locale);

@@ -1,6 +1,7 @@
 import { column, mannerOf, type ChartLook, type ChartSpec, type Sources } from '../spec';
+import { isDated } from '../inference';
 import type { Frame } from '../shaping';
-import { cycleLabel, roundStride, startsStride, stepLabel, stepTick, type Locale } from '../calendar';
+import { cycleLabel, momentWords, roundStride, startsStride, stepLabel, stepTick, type Locale } from '../calendar';
 import { alongPlaces } from './along-places';
 import { shorten, widestText } from './measure';
 import type { AcrossTick } from './model';
@@ -105,7 +106,10 @@ function chosenWords(spec: ChartSpec, frame: Frame, { columns }: Sources, width:
       spec.look?.locale,
     );
   if (across.as === 'rows') {
-    const names = [...(frame.across.labels ?? values.map(String))];
+    const dated = isDated(column(columns, across.column));
+    const names = [...(frame.across.labels ?? values.map(String))].map((name) =>
+      dated ? momentWords(name, spec.look?.locale) : name,
+    );
     return fitted(names, names, room, size);
   }
   if (across.as === 'group') return fitted(values.map(String), values.map(String), room, size);

@@ -1,6 +1,17 @@
 import { inksOn, isLegible, PALETTE, wordColor, INK } from '.';
 
-const GROUNDS = ['#fffdf8', '#ffffff', '#f3e9d2', '#808080', '#b0a080', '#6a6a6a', '#24302c', '#101820', '#000000', '#c4552d'];
+const GROUNDS = [
+  '#fffdf8',
+  '#ffffff',
+  '#f3e9d2',
+  '#808080',
+  '#b0a080',
+  '#6a6a6a',
+  '#24302c',
+  '#101820',
+  '#000000',
+  '#c4552d',
+];
 
 test.each(GROUNDS)('words can be read on %s: 4.5:1 at least', (ground) => {
   const { ink, ink2 } = inksOn(ground);

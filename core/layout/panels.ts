@@ -1,5 +1,5 @@
 import type { Frame } from '../shaping';
-import { layerUnit, layerWords, type ChartSpec, type Sources } from '../spec';
+import { layerUnit, shownWords, type ChartSpec, type Sources } from '../spec';
 import type { ModelSeries, Panel } from './model';
 import type { Overlay } from './over/overlay';
 import type { Size } from './plot';
@@ -74,7 +74,7 @@ export function panelsOf(
         : undefined;
     return {
       value,
-      label: scales?.left?.title || scales?.right?.title || (layer ? layerWords(layer, sources) : value),
+      label: scales?.left?.title || scales?.right?.title || (layer ? shownWords(layer, spec, sources) : value),
       series: [...ids],
       ...grid.at(i),
       ...(scales ? { scales } : {}),

@@ -1,13 +1,12 @@
-import { dayShort, fromIso, type Locale } from '../calendar';
-import { isNumeric, SUMMARY_KINDS } from '../inference';
+import { momentWords, type Locale } from '../calendar';
+import { isDated, isNumeric, SUMMARY_KINDS } from '../inference';
 import type { Frame, FrameSeries } from '../shaping';
 import {
-  amountName,
   amountUnit,
   column,
   columnsOf,
   layerUnit,
-  layerWords,
+  shownWords,
   SHAPE_KINDS,
   type ChartSpec,
   type Layer,
@@ -106,16 +105,12 @@ function layerOf(spec: ChartSpec, id: string): Layer {
 /** The split's value, yes and no as words; with several layers the layer's name leads. */
 function seriesName(series: FrameSeries, layer: Layer, spec: ChartSpec, sources: Sources, beside?: number): string {
   const several = spec.layers.length > 1 || (beside ?? 0) > 1;
-  const own = layerWords(layer, sources);
-  if (series.split === undefined) return spec.across.as === 'number' ? amountName(layer, sources) : own;
+  const own = shownWords(layer, spec, sources);
+  if (series.split === undefined) return own;
   const { split } = series;
   const dated =
-    spec.split &&
-    column(sources.columns, spec.split.column).type === 'date' &&
-    !spec.split.step &&
-    typeof split === 'string' &&
-    /^\d{4}-\d\d-\d\d$/.test(split);
-  const value = dated ? dayShort(fromIso(split), spec.look?.locale) : groupWords(split);
+    spec.split && !spec.split.step && isDated(column(sources.columns, spec.split.column)) && typeof split === 'string';
+  const value = dated ? momentWords(split, spec.look?.locale) : groupWords(split);
   return several ? `${own}, ${value}` : value;
 }
 

@@ -5,7 +5,7 @@ import {
   column,
   filterWords,
   layerUnit,
-  layerWords,
+  shownWords,
   lowerFirst,
   rowNoun,
   withinPath,
@@ -28,7 +28,7 @@ function listed(names: readonly string[]): string {
 
 /** What, by what: "Takings by month and spot". */
 export function writeTitle(spec: ChartSpec, sources: Sources): string {
-  const what = listed(spec.layers.map((layer) => layerWords(layer, sources)));
+  const what = listed(spec.layers.map((layer) => shownWords(layer, spec, sources)));
   const across = lowerFirst(column(sources.columns, spec.across.column).name);
   const split = spec.split ? lowerFirst(column(sources.columns, spec.split.column).name) : undefined;
   if (spec.across.as === 'number')
@@ -135,7 +135,7 @@ export function writeScaleTitle(spec: ChartSpec, sources: Sources, side: Side): 
   const layers = own.length === 0 && moved ? spec.layers : own;
   if (layers.length === 0) return '';
   const scatter = spec.across.as === 'number';
-  const names = listed(layers.map((layer) => (scatter ? amountName(layer, sources) : layerWords(layer, sources))));
+  const names = listed(layers.map((layer) => shownWords(layer, spec, sources)));
   if (spec.panels && 'by' in spec.panels) return '';
   if (layers.some(({ stack }) => stack === 'share')) return `Share of ${lowerFirst(names)}`;
   const units = [

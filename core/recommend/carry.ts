@@ -5,10 +5,15 @@ const LOOKED = ['trends', 'references', 'remarks', 'view'] as const;
 
 /**
  * Takes what a user changed into a newly recommended chart. What differs between `current` and `before` (the chart as
- * it was last recommended) was changed by hand, and stays where `next` still has a place for it.
+ * it was last recommended) was changed by hand, and stays where the recommended chart still has a place for it.
  */
-export function carryOver(before: ChartSpec | undefined, current: ChartSpec | undefined, next: ChartSpec): ChartSpec {
-  if (!before || !current) return next;
+export function carryOver(
+  before: ChartSpec | undefined,
+  current: ChartSpec | undefined,
+  recommended: ChartSpec,
+): ChartSpec {
+  if (!before || !current) return recommended;
+  const next = { ...recommended, across: keptAcross(before, current, recommended) };
   const carried = drawnFirst([
     ...next.layers.map((layer) => carryLayer(layer, before, current)),
     ...addedLayers(before, current, next),
@@ -57,6 +62,15 @@ export function carryOver(before: ChartSpec | undefined, current: ChartSpec | un
       : {}),
     ...((current.look ?? next.look) ? { look: current.look ?? next.look } : {}),
   });
+}
+
+/** What runs across: single rows, a cycle or steps that were chosen by hand for the same column stay, where the amounts bear them. */
+function keptAcross(before: ChartSpec, current: ChartSpec, { across, layers }: ChartSpec): ChartSpec['across'] {
+  const chosen = current.across.column === across.column && current.across.as !== before.across.as;
+  if (!chosen || across.as === 'number' || current.across.as === 'number' || current.across.as === 'bins')
+    return across;
+  const bears = current.across.as !== 'rows' || layers.every(({ amount, from }) => !('rows' in amount) && !from);
+  return bears ? current.across : across;
 }
 
 /** Layers that are only read stay behind those that are drawn; without any drawn one, all are drawn. */

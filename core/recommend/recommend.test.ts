@@ -189,6 +189,19 @@ test('what was changed by hand stays when another column is picked', () => {
   expect(carried.across).toMatchObject({ step: 'month' });
 });
 
+test('single rows and cycles that were chosen stay when a split is added', () => {
+  const before = best(['Sold on', 'Takings'])?.spec;
+  const next = best(['Sold on', 'Takings', 'Spot'])?.spec;
+  if (!before || !next) throw new Error('no chart');
+  for (const across of [
+    { as: 'rows', column: 'c1' },
+    { as: 'cycle', column: 'c1', cycle: 'day-of-week' },
+  ] as const) {
+    const carried = carryOver(before, { ...before, across }, next);
+    expect([carried.across, carried.split?.column]).toEqual([across, keyOf('Spot')]);
+  }
+});
+
 test('a name that is only read stays when another column is picked, but not among pairs of numbers', () => {
   const before = best(['Sold on', 'Takings'])?.spec;
   const next = best(['Sold on', 'Takings', 'Spot'])?.spec;

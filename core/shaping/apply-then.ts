@@ -8,7 +8,7 @@ export function applyThen(frame: Frame, spec: ChartSpec): Frame {
 }
 
 function thenOf(frame: Frame, { id, thenBy = {} }: Layer, then: NonNullable<Layer['then']>, spec: ChartSpec): Frame {
-  const { across, calendar } = spec;
+  const { across, calendar, split } = spec;
   const own = frame.series.filter((series) => series.layer === id);
   const made = TRANSFORMS[then].apply(
     own.map(({ values }) => values),
@@ -16,6 +16,7 @@ function thenOf(frame: Frame, { id, thenBy = {} }: Layer, then: NonNullable<Laye
       by: thenBy,
       ...(across.as === 'time' ? { step: across.step } : {}),
       ...(calendar ? { calendar } : {}),
+      ...(across.as === 'cycle' && split?.step ? { laidOver: true } : {}),
       places: frame.across.values.map(String),
       splits: own.map(({ split }) => (split === undefined ? undefined : splitText(split))),
     },

@@ -1,4 +1,4 @@
-import { DAY, dayShort, fromIso, isoDate, type Locale, stepsInWords } from '../calendar';
+import { DAY, fromIso, isoDate, momentWords, type Locale, stepsInWords } from '../calendar';
 import { isDated, type ColumnProfile } from '../inference';
 import type { Filter } from './chart-spec';
 import { WINDOW_WORDS } from './words';
@@ -46,8 +46,7 @@ export function lastDay(to: string | number, column: Named): string | undefined 
 function valueWords(value: string | number | boolean | null, column: Named, locale?: Locale): string {
   if (value === null) return '(blank)';
   if (typeof value === 'boolean') return value ? 'yes' : 'no';
-  const date = isDatedColumn(column) ? /^(\d{4}-\d\d-\d\d)(?:T(\d\d:\d\d))?/.exec(String(value)) : undefined;
-  if (date) return dayShort(fromIso(date[1]), locale) + (date[2] && date[2] !== '00:00' ? `, ${date[2]}` : '');
+  if (isDatedColumn(column)) return momentWords(String(value), locale);
   if (typeof value === 'number' && column.unit === '%') return `${Number((value * 100).toPrecision(12))} %`;
   return String(value);
 }

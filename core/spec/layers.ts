@@ -58,6 +58,13 @@ export function layerWords(layer: Layer, sources: Sources): string {
   return layer.then ? TRANSFORMS[layer.then].title.replace('…', lowerFirst(words)) : words;
 }
 
+/** What a layer shows in its chart: of single rows and of dots the amount itself, where nothing was summed up. */
+export function shownWords(layer: Layer, { across }: Pick<ChartSpec, 'across'>, sources: Sources): string {
+  const single =
+    across.as === 'number' || (across.as === 'rows' && !SUMMARY_KINDS[layer.summary].counts && !layer.then);
+  return single ? amountName(layer, sources) : layerWords(layer, sources);
+}
+
 /** An amount out of another sheet says whose it is. */
 function whose({ from }: Pick<Layer, 'from'>, { names }: Sources): string {
   const name = from && names?.get(from.sheet);

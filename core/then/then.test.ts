@@ -81,3 +81,18 @@ test('what is offered fits what runs across', () => {
     'Average over 12 months',
   ]);
 });
+
+test('running totals of years laid over each other end where the data of the newest one end', () => {
+  const months = ['1', '2', '3', '4'];
+  const made = TRANSFORMS.running.apply(
+    [
+      [1, null, 2, null],
+      [5, 1, null, null],
+    ],
+    { by: {}, places: months, splits: ['2024', '2025'], laidOver: true },
+  );
+  expect(made).toEqual([
+    [1, 1, 3, 3],
+    [5, 6, null, null],
+  ]);
+});

@@ -27,6 +27,8 @@ export interface ThenContext extends Run {
   readonly places: readonly string[];
   /** What each series is split by, as text. */
   readonly splits: readonly (string | undefined)[];
+  /** The series are steps of time that follow on each other, such as years, laid over a cycle. */
+  readonly laidOver?: boolean;
 }
 
 /** What is offered of a transform in a menu. */
