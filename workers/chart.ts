@@ -3,7 +3,7 @@ import { withChecks } from '@/core/checks';
 import type { Answer, GrainQuery } from '@/core/grain';
 import { layout, type ChartModel, type Room } from '@/core/layout';
 import { fromHeld, HeldAnswers, shape } from '@/core/shaping';
-import { byKey, inSentences, InvalidInput, type ChartSpec } from '@/core/spec';
+import { inSentences, InvalidInput, sourcesOf, type ChartSpec } from '@/core/spec';
 import type { SheetVersion, WorkerSheet } from './sheet';
 
 const held = new HeldAnswers();
@@ -19,12 +19,7 @@ const chartWorker = {
   /** The drawing model, or nothing where a grain is missing. */
   model(spec: ChartSpec, sheet: WorkerSheet, others: readonly WorkerSheet[], size: Room): ChartModel | undefined {
     held.holdFor([sheet, ...others]);
-    const sources = {
-      columns: byKey(sheet.columns),
-      ...(sheet.colors ? { groupColors: sheet.colors } : {}),
-      others: new Map(others.map(({ id, columns }) => [id, byKey(columns)])),
-      names: new Map(others.map(({ id, name }) => [id, name])),
-    };
+    const sources = sourcesOf(sheet, others);
     try {
       const frame = fromHeld(shape(spec, sources), held);
       if (!frame) return undefined;

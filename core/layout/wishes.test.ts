@@ -200,12 +200,6 @@ describe('a single figure', () => {
   });
 });
 
-test('of single rows nothing is called the largest, and their dates read as everywhere', () => {
-  const model = drawn({ across: { as: 'rows', column: 'c1' }, layers: [layer({ summary: 'max', shape: 'column' })] });
-  expect([model.title, model.scales.left?.title, model.series[0].name].join(' ')).not.toMatch(/largest/i);
-  expect(model.across.labels[0]).toBe('1 Jan 2021');
-});
-
 test('a layer that is drawn further back keeps its colour', () => {
   const layers = [
     layer(),

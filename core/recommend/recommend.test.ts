@@ -195,7 +195,7 @@ test('single rows and cycles that were chosen stay when a split is added', () =>
   if (!before || !next) throw new Error('no chart');
   for (const across of [
     { as: 'rows', column: 'c1' },
-    { as: 'cycle', column: 'c1', cycle: 'day-of-week' },
+    { as: 'cycle', column: 'c1', cycle: 'weekday' },
   ] as const) {
     const carried = carryOver(before, { ...before, across }, next);
     expect([carried.across, carried.split?.column]).toEqual([across, keyOf('Spot')]);

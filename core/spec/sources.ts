@@ -1,4 +1,5 @@
-import { column, type Columns, type OtherColumns } from './against-columns';
+import type { ColumnProfile } from '../inference';
+import { byKey, column, type Columns, type OtherColumns } from './against-columns';
 import type { ChartSpec, Layer } from './chart-spec';
 
 /** What a chart is made from beside its spec. */
@@ -15,6 +16,30 @@ export interface Sources {
   readonly groupColors?: Readonly<Record<string, string>>;
   /** The day that windows go by, ISO 8601; without it the newest date of their column. */
   readonly today?: string;
+}
+
+/** A sheet, as far as charts speak of it. */
+export interface SpokenSheet {
+  readonly id: string;
+  readonly name: string;
+  readonly columns: readonly ColumnProfile[];
+  /** What a row of it is called. */
+  readonly row?: { readonly name?: string };
+  /** The colours that its groups have in every chart. */
+  readonly colors?: Readonly<Record<string, string>>;
+}
+
+/** The one way from sheets to what charts are made from: that of the chart, and those that layers come from. */
+export function sourcesOf(sheet: SpokenSheet, others: readonly SpokenSheet[] = [], today?: string): Sources {
+  return {
+    columns: byKey(sheet.columns),
+    others: new Map(others.map(({ id, columns }) => [id, byKey(columns)])),
+    names: new Map(others.map(({ id, name }) => [id, name])),
+    ...(sheet.row?.name ? { rowName: sheet.row.name } : {}),
+    rowNames: new Map(others.flatMap(({ id, row }) => (row?.name ? [[id, row.name] as const] : []))),
+    ...(sheet.colors && Object.keys(sheet.colors).length > 0 ? { groupColors: sheet.colors } : {}),
+    ...(today === undefined ? {} : { today }),
+  };
 }
 
 const NONE: Columns = new Map();

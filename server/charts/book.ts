@@ -1,5 +1,5 @@
 import type { Answer, GrainQuery } from '@/core/grain';
-import { byKey, otherSheets, type ChartSpec, type Sources } from '@/core/spec';
+import { otherSheets, sourcesOf, type ChartSpec, type Sources, type SpokenSheet } from '@/core/spec';
 import { Problem } from '../problem';
 import { readySheet, type ReadySheet } from '../sheets/sheets';
 
@@ -28,14 +28,11 @@ export async function openBook(spec: ChartSpec, today?: string, load: LoadSheet 
   return {
     sheet,
     sheets: new Map([[sheet.id, sheet], ...found]),
-    sources: {
-      columns: byKey(sheet.columns),
-      others: new Map(found.map(([id, row]) => [id, byKey(row.columns)])),
-      names: new Map(found.map(([id, row]) => [id, row.name])),
-      ...rowNameOf(sheet),
-      rowNames: new Map(found.flatMap(([id, { row }]) => (row?.name ? [[id, row.name] as const] : []))),
-      ...(today === undefined ? {} : { today }),
-    },
+    sources: sourcesOf(
+      spoken(sheet),
+      found.map(([, row]) => spoken(row)),
+      today,
+    ),
   };
 }
 
@@ -49,10 +46,10 @@ async function sheetOrNone(id: string, load: LoadSheet): Promise<ReadySheet | un
 /** The book of a sheet alone. @throws Problem */
 export async function sheetBook(id: string, load: LoadSheet = readySheet): Promise<Book> {
   const sheet = await load(id);
-  return { sheet, sheets: new Map([[id, sheet]]), sources: { columns: byKey(sheet.columns), ...rowNameOf(sheet) } };
+  return { sheet, sheets: new Map([[id, sheet]]), sources: sourcesOf(spoken(sheet)) };
 }
 
-const rowNameOf = ({ row, groupColors }: ReadySheet) => ({
-  ...(row?.name ? { rowName: row.name } : {}),
-  ...(Object.keys(groupColors).length > 0 ? { groupColors } : {}),
+const spoken = ({ id, name, columns, row, groupColors }: ReadySheet): SpokenSheet => ({
+  ...{ id, name, columns, colors: groupColors },
+  ...(row ? { row } : {}),
 });

@@ -80,3 +80,13 @@ test('of very many rows the first few thousand are drawn, and it is said', async
   expect(model.across.values).toHaveLength(3000);
   expect(model.checks.find(({ id }) => id === 'left-out')?.message).toContain('Only the first 3,000 rows');
 });
+
+test('nothing of single rows is called the largest, and their dates read as everywhere', async () => {
+  const sheet = await takeIn('single-days.csv', 'Day,Depth (cm)\n2025-03-04,12\n2025-03-06,15\n2025-03-07,9\n');
+  const model = await drawn(
+    sheet,
+    rows({ across: { as: 'rows', column: 'c1' }, layers: [{ ...layer, amount: { column: 'c2' }, summary: 'max' }] }),
+  );
+  expect([model.title, model.scales.left?.title, model.series[0].name].join(' ')).not.toMatch(/largest/i);
+  expect(model.across.labels[0]).toBe('4 Mar 2025');
+});

@@ -29,6 +29,7 @@ const forWorker = (sheet: Sheet): WorkerSheet => ({
   rowCount: sheet.rowCount,
   columns: sheet.columns,
   ...(sheet.colors ? { colors: sheet.colors } : {}),
+  ...(sheet.row ? { row: sheet.row } : {}),
 });
 
 const versionsOf = (sheets: readonly Sheet[]): SheetVersion[] =>

@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import { useQueries } from '@tanstack/react-query';
-import { byKey, otherSheets, type FormerColumn, type Sources } from '@/core/spec';
+import { otherSheets, sourcesOf, type FormerColumn, type Sources } from '@/core/spec';
 import { api, ApiError, type Sheet } from '../api';
 import { useWork } from './store';
 
@@ -27,17 +27,10 @@ export function useSources(sheet: Sheet): { sources: Sources; others: readonly S
   const { others, lost } = found;
   return useMemo(
     () => ({
-      sources: {
-        columns: byKey(sheet.columns),
-        others: new Map(others.map(({ id, columns }) => [id, byKey(columns)])),
-        names: new Map(others.map(({ id, name }) => [id, name])),
-        ...(sheet.row?.name ? { rowName: sheet.row.name } : {}),
-        ...(sheet.colors ? { groupColors: sheet.colors } : {}),
-        rowNames: new Map(others.flatMap(({ id, row }) => (row?.name ? [[id, row.name] as const] : []))),
-      },
+      sources: sourcesOf(sheet, others),
       others,
       lost,
     }),
-    [sheet.columns, sheet.row, sheet.colors, others, lost],
+    [sheet, others, lost],
   );
 }
