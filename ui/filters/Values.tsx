@@ -22,7 +22,7 @@ export function Values({
 }) {
   const [search, setSearch] = useState('');
   const found = useQuery({
-    queryKey: ['values', sheet.id, column.key, search],
+    queryKey: ['values', sheet.id, column.key, column.type, column.meaning, search],
     queryFn: () => api.values(sheet.id, column.key, search),
   });
   const keep = draft?.keep ?? [];

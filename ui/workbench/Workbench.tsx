@@ -108,7 +108,7 @@ function Bench({ sheet, kept }: { sheet: Sheet; kept: string }) {
   const suggestions = useSuggestions(sheet, picking.size);
   const starts = useStarts(sheet, picking.picks.length === 0 && preview.spec === undefined, picking.size);
   const foretell = useForetell(sheet, others, size);
-  const correct = useCorrections(sheet);
+  const correct = useCorrections(sheet, size);
   const { tab, takeOver } = useOneTab(store, kept);
   const [jump, setJump] = useState<Jump>();
   const [share, setShare] = useKept('up-chart:sheet-width', SHEET_WIDTH);

@@ -13,9 +13,12 @@ export interface Size {
 }
 
 /** What of the columns of a sheet decides what is recommended. */
-export const columnsKey = (sheet: Sheet) =>
+export const columnsKey = ({ columns }: Pick<Sheet, 'columns'>) =>
   JSON.stringify(
-    sheet.columns.map(({ type, role, unit, summary, format, per }) => [type, role, unit, summary, format, per]),
+    columns.map(({ name, type, role, meaning, rhythm, unit, summary, format, per }) => [
+      ...[name, type, role, meaning, rhythm],
+      ...[unit, summary, format, per],
+    ]),
   );
 
 const suggestionsKey = (sheet: Sheet, picks: readonly string[], size: Size) => [
@@ -32,18 +35,18 @@ const suggestionsKey = (sheet: Sheet, picks: readonly string[], size: Size) => [
 export const previewKey = (
   spec: ChartSpec | undefined,
   sheet: Sheet,
-  others: readonly Pick<Sheet, 'id' | 'version'>[],
+  others: readonly Pick<Sheet, 'id' | 'version' | 'name' | 'columns' | 'row'>[],
   size: Size,
 ) => [
   'preview',
   spec,
   sheet.version,
-  sheet.columns.map(({ name, unit, type, format }) => [name, unit, type, format]),
+  columnsKey(sheet),
   sheet.row?.name,
   sheet.colors,
   size.width,
   size.height,
-  others.map(({ id, version }) => [id, version]),
+  others.map((other) => [other.id, other.version, other.name, columnsKey(other), other.row?.name]),
 ];
 
 const lacksColumns = (spec: ChartSpec, { columns }: Sheet) =>

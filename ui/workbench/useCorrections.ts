@@ -1,15 +1,18 @@
 import { useCallback, useEffect, useRef } from 'react';
+import { carryOver } from '@/core/recommend';
+import { columnsInPlay } from '@/core/spec';
+import type { ColumnProfile, Role } from '@/core/inference';
 import { App } from 'antd';
 import { useQueryClient } from '@tanstack/react-query';
 import { api, type Sheet } from '../api';
 import { sayAgain, stepOf, type Correct, type CorrectionStep } from '../cards/correcting';
-import { useWorkStore } from './store';
+import { useWorkStore, type Work } from './store';
 
 /**
  * Corrections of columns as steps of undo: they stand in the history with the chart, and what the history takes back is
  * taken back in the sheet too.
  */
-export function useCorrections(sheet: Sheet): Correct {
+export function useCorrections(sheet: Sheet, size: Size): Correct {
   const store = useWorkStore();
   const client = useQueryClient();
   const { message } = App.useApp();
@@ -46,10 +49,54 @@ export function useCorrections(sheet: Sheet): Correct {
     async (of, column, correction) => {
       const next = await api.correct(of.id, column.key, correction);
       const steps = [...(store.getState().corrected ?? []), stepOf(of, column, correction)];
+      const { work, says } = await redrawn(store.getState(), next, column, size);
       done.current = steps;
-      store.getState().set({ corrected: steps });
+      store.getState().set({ corrected: steps, ...work });
+      if (says) void message.info(says, 6);
       return next;
     },
-    [store],
+    [store, size, message],
   );
+}
+
+interface Size {
+  readonly width: number;
+  readonly height: number;
+}
+
+const READ_AS: Readonly<Record<Role, string>> = {
+  when: 'a When',
+  group: 'a Group',
+  amount: 'an Amount',
+  key: 'a Key',
+  note: 'a Note',
+};
+
+/**
+ * The open chart where a picked column is good for something else now: it is drawn anew from the same picks, with what its user
+ * chose; or a sentence that says why it stays as it was. One step of undo with the correction.
+ */
+async function redrawn(
+  { picks, spec, recommended }: Work,
+  sheet: Sheet,
+  column: ColumnProfile,
+  { width, height }: Size,
+): Promise<{ work?: Partial<Work>; says?: string }> {
+  const now = sheet.columns.find(({ key }) => key === column.key);
+  const role = now && now.role !== column.role;
+  if (!spec || !now || !picks.includes(column.key) || !(role || (recommended && now.type !== column.type))) return {};
+  const says = `“${now.name}” is ${READ_AS[now.role]} now`;
+  try {
+    const [best] = await api.suggestions(sheet.id, [...picks], width, height);
+    if (!best) return { says: `${says}; nothing can be drawn of these columns then, and the chart stays as it was.` };
+    const next = carryOver(recommended ?? spec, spec, best.spec);
+    const used = columnsInPlay(next).includes(column.key);
+    return {
+      work: { spec: next, recommended: best.spec },
+      ...(used ? {} : { says: `${says}: this chart has no place for it, so it is left out.` }),
+    };
+  } catch (error) {
+    const why = error instanceof Error ? ` ${error.message}` : '';
+    return { says: `${says}, and the chart stays as it was.${why}` };
+  }
 }
