@@ -253,6 +253,47 @@ test('an emptied title is no title in the picture', async ({ page }) => {
   await expect(page.locator('[data-export=chart] [data-no-export]', { hasText: /^Title$/ })).toHaveCount(1);
 });
 
+test('a changed chart that is opened again says that it is not saved yet, and leads back to what is', async ({
+  page,
+}) => {
+  await dropFile(page, { name: 'draft.csv', text: JOBS });
+  await pick(page, 'Done on', 'Fee');
+  await saveChart(page, 'A chart in work');
+  const told = page.getByRole('status').filter({ hasText: 'not saved yet' });
+  await page.getByRole('button', { name: 'Coarser' }).click();
+  await drawn(page);
+  const changed = await page.getByRole('region', { name: 'The chart in a sentence' }).locator('p').first().innerText();
+  await expect(told).toHaveCount(0);
+  await page.reload();
+  await expectSentence(page, changed);
+  await told.getByRole('button', { name: 'Back to the saved chart' }).click();
+  await expect(told).toHaveCount(0);
+  await expect(page.getByRole('button', { name: 'Saved' })).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expectSentence(page, changed);
+});
+
+test('a role that is set by hand takes effect in the open chart, and is undone with it', async ({ page }) => {
+  const rows = Array.from({ length: 12 }, (_, i) => `2025-03-${String(i + 1).padStart(2, '0')},${[9, 12, 15][i % 3]}`);
+  await dropFile(page, { name: 'roles.csv', text: ['Day,Size', ...rows].join('\n') });
+  await pick(page, 'Day', 'Size');
+  const before = await page.getByRole('region', { name: 'The chart in a sentence' }).locator('p').first().innerText();
+  const good = async (role: string) => {
+    await page.getByRole('button', { name: /^How Size was read/ }).click();
+    await page.getByRole('dialog').getByRole('combobox').first().click();
+    await page.locator('.ant-select-item-option').filter({ hasText: role }).click();
+    await page.keyboard.press('Escape');
+  };
+  await good('Amount: ');
+  await expectSentence(page, /Average of Size by day of Day/);
+  await good('Note: ');
+  await expect(page.getByText('“Size” is a Note now: this chart has no place for it')).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expectSentence(page, /Average of Size by day of Day/);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expectSentence(page, before);
+});
+
 test('reading is reached from a chart and leads back to it', async ({ page }) => {
   await dropFile(page, { name: 'there-and-back.csv', text: JOBS });
   await pick(page, 'Done on', 'Fee');

@@ -20,6 +20,7 @@ import { GonePane } from './GonePane';
 import { Sentence } from './Sentence';
 import { Starts } from './Starts';
 import { SheetPicker, type Jump } from './SheetPicker';
+import { Draft } from './Draft';
 import { createWorkStore, useHistory, useWork, useWorkStore, WorkProvider, workKey, type Work } from './store';
 import { Suggestions } from './Suggestions';
 import { useCorrections } from './useCorrections';
@@ -165,6 +166,7 @@ function Bench({ sheet, kept }: { sheet: Sheet; kept: string }) {
             <WorkActions sheet={sheet} model={preview.model} />
           </TopBar>
           {tab !== 'mine' && <OtherTab tab={tab} onTakeOver={takeOver} />}
+          {tab === 'mine' && <Draft picksOf={picksOf} />}
           {gone.length > 0 && spec ? (
             <PlainSentence spec={spec} sheet={sheet} sources={sources} lost={lost} />
           ) : (
