@@ -160,5 +160,7 @@ async function figuresOf(
 
 /** A single figure in words, with its change. */
 function figureOf({ drawing }: NonNullable<Awaited<ReturnType<typeof boardModels>>['tiles'][number]['model']>) {
-  return drawing.is === 'figure' ? [drawing.figure.words, drawing.figure.change?.words ?? drawing.figure.lacks].filter(Boolean).join(', ') : '';
+  return drawing.is === 'figure'
+    ? [drawing.figure.words, drawing.figure.change?.words ?? drawing.figure.lacks].filter(Boolean).join(', ')
+    : '';
 }
