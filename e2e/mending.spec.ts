@@ -282,12 +282,17 @@ test('a role that is set by hand takes effect in the open chart, and is undone w
     await page.getByRole('button', { name: /^How Size was read/ }).click();
     await page.getByRole('dialog').getByRole('combobox').first().click();
     await page.locator('.ant-select-item-option').filter({ hasText: role }).click();
-    await page.keyboard.press('Escape');
+  };
+  const close = async () => {
+    await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
+    await expect(page.getByRole('dialog')).toHaveCount(0);
   };
   await good('Amount: ');
   await expectSentence(page, /Average of Size by day of Day/);
+  await close();
   await good('Note: ');
   await expect(page.getByText('“Size” is a Note now: this chart has no place for it')).toBeVisible();
+  await close();
   await page.getByRole('button', { name: 'Undo' }).click();
   await expectSentence(page, /Average of Size by day of Day/);
   await page.getByRole('button', { name: 'Undo' }).click();

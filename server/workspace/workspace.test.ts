@@ -19,7 +19,7 @@ import { LIST, type Workspace } from './file';
 import { takeWorkspaceIn } from './take-in';
 import { workspaceResponse } from './write';
 
-const SALES = 'Day,Spot,Takings\n03/04/2025,Yard,£10\n13/04/2025,Stall,£20\n13/05/2025,Yard,£30\n';
+const SALES = 'Sold on,Where,Takings\n03/04/2025,Yard,£10\n13/04/2025,Stall,£20\n13/05/2025,Yard,£30\n';
 const PLAN = 'Month,Planned\n2025-04-01,50\n2025-05-01,60\n';
 let sales: ReadySheet;
 let chart: string;
