@@ -274,8 +274,12 @@ test('a changed chart that is opened again says that it is not saved yet, and le
 });
 
 test('a role that is set by hand takes effect in the open chart, and is undone with it', async ({ page }) => {
-  const rows = Array.from({ length: 12 }, (_, i) => `2025-03-${String(i + 1).padStart(2, '0')},${[9, 12, 15][i % 3]}`);
-  await dropFile(page, { name: 'roles.csv', text: ['Day,Size', ...rows].join('\n') });
+  const rows = Array.from(
+    { length: 16 },
+    (_, i) =>
+      `2025-03-${String(i + 1).padStart(2, '0')},${['Yard', 'Stall'][i % 2]},${[9, 12, 15][i % 3]},${100 + ((i * 37) % 60)}`,
+  );
+  await dropFile(page, { name: 'roles.csv', text: ['Day,Spot,Size,Takings (£)', ...rows].join('\n') });
   await pick(page, 'Day', 'Size');
   const before = await page.getByRole('region', { name: 'The chart in a sentence' }).locator('p').first().innerText();
   const good = async (role: string) => {
