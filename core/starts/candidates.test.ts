@@ -110,6 +110,14 @@ describe('choosing', () => {
     expect(chosen.map(({ candidate }) => candidate.picks[1])).toEqual(['a', 'c']);
   });
 
+  test('a sheet of groups alone has three starts of one kind', () => {
+    const counts = ['a', 'b', 'c', 'd'].map((key, i) => of('count', [key], 0.5 - i * 0.1));
+    const chosen = choose(counts, many);
+    expect(chosen).toHaveLength(3);
+    const scores = chosen.map(({ score }) => score);
+    expect(scores).toEqual([...scores].sort((a, b) => b - a));
+  });
+
   test('one start is enough for one column or three rows', () => {
     const some = [of('time', ['t', 'a'], 0.9), of('ranked', ['g', 'a'], 0.8)];
     expect(choose(some, { rows: 3, columns: 5 })).toHaveLength(1);

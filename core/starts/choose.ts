@@ -89,19 +89,24 @@ export function choose<T extends Scored>(
   const counts = new Map<StartKind, number>();
   const seen = new Set<string>();
   const shown: T[] = [];
-  const fresh = ranked.filter((one) => {
+  const isFresh = (one: T, most: (kind: StartKind) => number) => {
     const {
       candidate: { kind, picks },
       form,
     } = one;
     const key = `${[...picks].sort().join(' ')} ${form} ${form === 'line' ? kind : ''}`;
     const before = counts.get(kind) ?? 0;
-    if (seen.has(key) || before >= MOST[kind] || shown.some((other) => sameCourse(one, other))) return false;
+    if (seen.has(key) || before >= most(kind) || shown.some((other) => sameCourse(one, other))) return false;
     seen.add(key);
     shown.push(one);
     counts.set(kind, before + 1);
     return true;
-  });
+  };
+  const fresh = ranked.filter((one) => isFresh(one, (kind) => MOST[kind]));
+  // A sheet of groups alone has one kind of start: more of it stand before fewer than the least.
+  const more = ranked.filter((one) => fresh.length < LEAST && isFresh(one, () => LEAST));
+  fresh.push(...more.slice(0, LEAST - fresh.length));
+  fresh.sort((a, b) => b.score - a.score);
   if (rows <= FEW_ROWS || columns <= 1) return fresh.slice(0, 1);
   const worth = fresh.filter(({ score }) => score >= WORTH).slice(0, USUAL);
   return worth.length >= LEAST ? worth : fresh.slice(0, LEAST);

@@ -25,12 +25,19 @@ export function tell(candidate: Candidate, spec: ChartSpec, model: ChartModel): 
   if (kind === 'season') return tellSeason(worth, model);
   if (kind === 'weekdays') return tellWeekdays(worth, model);
   const places = model.across.values.length;
+  if (isFlat(model)) return undefined;
   if (kind === 'spread') return places >= LEAST_PLACES ? { score: worth, reason: spreadWords(model) } : undefined;
   if (kind === 'ranked' || (kind === 'count' && model.across.kind !== 'time'))
     return places >= 2 ? { score: worth, reason: rankedWords(spec, model) } : undefined;
   if (places < LEAST_PLACES) return undefined;
   const several = model.series.length > 1;
   return { score: worth, reason: several ? splitWords(model) : timeWords(spec, model) };
+}
+
+/** Whether all marks of three places or more stand at one height: there is nothing to see. */
+function isFlat({ points, series }: ChartModel): boolean {
+  const values = series.flatMap((one) => known(one.values).map(({ value }) => value));
+  return !points && values.length >= LEAST_PLACES && values.every((value) => value === values[0]);
 }
 
 const mean = (values: readonly number[]) => values.reduce((sum, one) => sum + one, 0) / values.length;
