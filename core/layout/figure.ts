@@ -1,5 +1,5 @@
 import { fromIso, isoDate, isoDateTime, range, stepLabel, type Locale, type Step } from '../calendar';
-import { NOTHING_IS_ZERO, type Frame } from '../shaping';
+import { nothingIsZero, type Frame } from '../shaping';
 import { correlation } from '../statistics';
 import { placesBefore } from '../then';
 import { layerUnit, mannerOf, type ChartSpec, type Sources } from '../spec';
@@ -27,9 +27,11 @@ export function figureOf(frame: Frame, series: ModelSeries | undefined, spec: Ch
   const write = (value: number, at: number) => writeFigure(value, unit, wish.decimals, locale, labels[at]);
   if (spec.across.as !== 'time') return { words: write(newest.value, newest.at), of: '', line: false };
   const { step } = spec.across;
-  const places = placesUpTo(frame, step, spec);
-  const zero = NOTHING_IS_ZERO.has(spec.layers[0].summary) ? 0 : null;
-  const filtered = frame.facts.reaches !== undefined;
+  const [layer] = spec.layers;
+  // What is made of the values, and what comes out of another sheet, ends where it ends.
+  const filtered = frame.facts.reaches !== undefined && !layer.then && !layer.from;
+  const places = filtered ? placesUpTo(frame, step, spec) : frame.across.values.map(String);
+  const zero = nothingIsZero(layer) ? 0 : null;
   const values = places.map((_, at) => drawn[at] ?? (filtered && at > known[0].at ? zero : null));
   const last = filtered ? places.length - 1 : newest.at;
   const value = values[last];

@@ -1,5 +1,6 @@
 import { lookAt } from '../looking';
 import { checkMarks, type Frame } from '../shaping';
+import { asDrawn } from './scales';
 import { drawnPart, isDrawn, layerWords, sentence, type ChartSpec, type Sources } from '../spec';
 import type { Given } from './families';
 import { acrossWords } from './across-ticks';
@@ -34,7 +35,9 @@ export function layout(
 ): Omit<ChartModel, 'checks'> {
   const lay = layingOf(frame, spec, sources);
   const size = { width: room.width, height: room.height };
-  return room.whole ? wholeOf(lay, size, { note: spec.text.note, tile: room.tile }) : lay(size);
+  const model = room.whole ? wholeOf(lay, size, { note: spec.text.note, tile: room.tile }) : lay(size);
+  const drawn = asDrawn(spec, model.scales);
+  return drawn === spec ? model : { ...model, sentence: sentence(drawn, sources) };
 }
 
 /** What lays a chart out in rooms of any size; what does not depend on the room is found once. */

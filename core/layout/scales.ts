@@ -2,6 +2,7 @@ import type { Locale } from '../calendar';
 import type { Frame } from '../shaping';
 import {
   amountUnit,
+  applyEdit,
   column,
   layerUnit,
   SHAPE_KINDS,
@@ -18,6 +19,12 @@ import { rangeFor, spanOf, type Range } from './range';
 import { NO_OVERLAY, type Overlay } from './over/overlay';
 import { rangeMatching, sharedRanges } from './shared-grid';
 import { writeScaleTitle } from './words';
+
+/** A chart as its scales are drawn: those that were to be logarithmic and cannot be are even. */
+export function asDrawn(spec: ChartSpec, scales: ChartModel['scales']): ChartSpec {
+  const refused = (['left', 'right', 'across'] as const).filter((side) => scales[side]?.refusedLog);
+  return refused.reduce((now, side) => applyEdit(now, { do: 'keepEven', with: [side] }), spec);
+}
 
 /** Pixels that one step of a scale wants: up a side, and along the bottom. */
 const TICK_ROOM = 54;

@@ -85,6 +85,17 @@ test('units and decimals that are chosen on a scale hold for the values on its m
   expect(of({ decimals: 3 })).toContain('£34.700k');
 });
 
+test('small copies on one scale write their values alike', () => {
+  const model = drawn(
+    { panels: { column: 'c2' } },
+    { amount: { column: 'c4' }, shape: 'column', style: { values: true } },
+    { width: 900, height: 500 },
+  );
+  expect(
+    new Set(texts(model).map((text) => text.replace(/\d+/g, (digits) => '0'.repeat(Math.min(digits.length, 1))))),
+  ).toEqual(new Set(['£0.0k']));
+});
+
 test('the values of one scale are written alike, and an amount with its share as everywhere', () => {
   const plain = texts(drawn({}, { amount: { column: 'c4' } }));
   expect(new Set(plain.map((text) => text.replace(/\d/g, '0')))).toEqual(new Set(['£00.0k']));

@@ -21,6 +21,8 @@ export interface Drawn extends ColumnModel {
   readonly plot: Plot;
   readonly banded: boolean;
   readonly locale?: Locale;
+  /** Series whose values are written alike, where they are more than are drawn here: those of all small copies. */
+  readonly alike?: readonly ModelSeries[];
   /** The colour that it stands on, where its user chose one. */
   readonly ground?: string;
 }
@@ -324,7 +326,7 @@ type MarkStyles = Readonly<Partial<Record<Side, NumberStyle>>>;
  * All values of a scale are written alike: in the units and with the decimals that its user chose for it, else as short as its
  * numbers, with three figures of the largest that matter.
  */
-function marksOf({ scales, series, locale }: Drawn): MarkStyles {
+function marksOf({ scales, series, alike = series, locale }: Drawn): MarkStyles {
   const style = (side: Side): NumberStyle | undefined => {
     const scale = scales[side];
     if (!scale) return undefined;
@@ -332,7 +334,7 @@ function marksOf({ scales, series, locale }: Drawn): MarkStyles {
     const largestTick = ticks.reduce((most, tick) => Math.max(most, Math.abs(tick)), 0);
     const counted = numbers.in ?? (unit === '%' ? 'ones' : unitFor(largestTick, locale));
     if (numbers.decimals === undefined && (counted === 'ones' || unit === '%')) return undefined;
-    const size = sizesOf(series.filter((one) => one.side === side));
+    const size = sizesOf(alike.filter((one) => one.side === side));
     const most = size.largest / DIVISOR[counted];
     const short = most >= 100 ? 0 : most >= 10 ? 1 : 2;
     // Where small values stand beside large ones, they keep a figure that matters.

@@ -172,6 +172,10 @@ describe('a single figure', () => {
         change: { words: expect.stringContaining('against Dec 2024') },
       });
     });
+    test('a ratio of no rows is unknown, and what is made of the values ends with them', () => {
+      expect(of({ amount: { formula: 'c3 / c4' } }, 'Stall')).toMatchObject({ of: 'Jan 2025', words: '–' });
+      expect(of({ then: 'running' }, 'Stall')).toMatchObject({ of: 'Dec 2024', words: '£123.00' });
+    });
     test('an average of no rows is none, and it is said why nothing is compared', () => {
       expect(of({ amount: { column: 'c4' }, summary: 'mean' }, 'Stall')).toMatchObject({
         words: '–',
@@ -217,6 +221,9 @@ test('a logarithmic scale says so beside its numbers and in the sentence', () =>
   expect(shown.left?.title).toBe('Takings (£), logarithmic');
   expect(sentence).toContain('on a logarithmic scale');
   expect(drawn({ scales, layers: [layer({ shape: 'column' })] }).sentence).not.toContain('logarithmic');
+  // Changes lie below zero too: the scale stays even, and nobody says otherwise.
+  const even = drawn({ scales, layers: [layer({ then: 'change' })] });
+  expect([even.scales.left?.kind, even.sentence.includes('logarithmic')]).toEqual(['linear', false]);
 });
 
 describe('a pie', () => {

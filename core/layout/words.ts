@@ -1,6 +1,7 @@
 import {
   mannerOf,
   amountName,
+  andWords,
   amountUnit,
   column,
   filterWords,
@@ -10,6 +11,7 @@ import {
   rowNoun,
   withinPath,
   CYCLE_WORDS,
+  SHAPE_KINDS,
   type ChartSpec,
   type Sources,
   type Side,
@@ -22,8 +24,7 @@ import type { Form } from './model';
 /** "Takings", "Takings and unit price", "Takings, cost and margin". */
 function listed(names: readonly string[]): string {
   const [first, ...rest] = [...new Set(names)];
-  const all = [first, ...rest.map(lowerFirst)];
-  return all.length < 2 ? first : `${all.slice(0, -1).join(', ')} and ${all[all.length - 1]}`;
+  return andWords([first, ...rest.map(lowerFirst)]);
 }
 
 /** What, by what: "Takings by month and spot". */
@@ -83,10 +84,11 @@ function timeWords(spec: ChartSpec, { values, ahead = 0, view }: Shown): string 
 const inSightWords = ({ view, labels }: Shown): string | undefined =>
   view && labels[view.from] !== undefined ? `${labels[view.from]} to ${labels[view.to]} in sight` : undefined;
 
-/** The stretch that a chart was set to show: "last 3 months", "Mar to May 2025"; `undefined` where all is shown. */
-export function viewWords(spec: ChartSpec): string | undefined {
-  const { view, across } = spec;
-  if (!view) return undefined;
+/** The stretch that a chart was set to show: "last 3 months", "Mar to May 2025"; `undefined` where all is shown, as by groups, pairs, small copies, pies and single figures. */
+function viewWords(spec: ChartSpec): string | undefined {
+  const { view, across, panels, layers } = spec;
+  const row = across.as === 'time' || across.as === 'bins' || across.as === 'rows';
+  if (!view || !row || panels || !SHAPE_KINDS[layers[0].shape].scaled) return undefined;
   if ('last' in view) return `last ${view.last} ${view.step}${view.last === 1 ? '' : 's'}`;
   const [from, to] = across.as === 'time' ? [dayOf(view.from), dayOf(view.to)] : [];
   return across.as === 'time' && from !== undefined && to !== undefined

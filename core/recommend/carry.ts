@@ -66,7 +66,9 @@ export function carryOver(
 
 /** What runs across: single rows, a cycle or steps that were chosen by hand for the same column stay, where the amounts bear them. */
 function keptAcross(before: ChartSpec, current: ChartSpec, { across, layers }: ChartSpec): ChartSpec['across'] {
-  const chosen = current.across.column === across.column && current.across.as !== before.across.as;
+  // Single rows are never recommended: also where a saved chart begins with them somebody chose them.
+  const byHand = current.across.as !== before.across.as || current.across.as === 'rows';
+  const chosen = current.across.column === across.column && byHand;
   if (!chosen || across.as === 'number' || current.across.as === 'number' || current.across.as === 'bins')
     return across;
   const bears = current.across.as !== 'rows' || layers.every(({ amount, from }) => !('rows' in amount) && !from);

@@ -199,6 +199,8 @@ test('single rows and cycles that were chosen stay when a split is added', () =>
   ] as const) {
     const carried = carryOver(before, { ...before, across }, next);
     expect([carried.across, carried.split?.column]).toEqual([across, keyOf('Spot')]);
+    if (across.as === 'rows')
+      expect(carryOver({ ...before, across }, { ...before, across }, next).across).toEqual(across);
   }
 });
 

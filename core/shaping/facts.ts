@@ -2,7 +2,7 @@ import { floor, fromIso, isoDate, isoDateTime, offset, type Instant } from '../c
 import { measureAt, type Measure } from '../grain';
 import { column, columnsInPlay, type ChartSpec, type Sources } from '../spec';
 import { blankRows, rowsBehindLayer, total } from './figures';
-import type { FrameFacts, Partials } from './frame';
+import type { FrameFacts } from './frame';
 import { decideGaps } from './gaps';
 import { portionOf, type Laid } from './laid';
 import { findAside } from './set-aside';
@@ -46,8 +46,7 @@ export function factsOf(laid: Laid, sources: Sources): FrameFacts {
         return blanks ? [[layer.id, blanks]] : [];
       }),
     ),
-    partials: partialsOf(spec, sources, laid),
-    ...reachedBy(spec, sources, laid),
+    ...edgesOf(spec, sources, laid),
     thinPlaces: thinPlaces(first.at, rows, places.values.length),
     ...(unmatched.length > 0 ? { unmatched } : {}),
     ...inSightOf(laid),
@@ -93,47 +92,36 @@ function thinPlaces(at: readonly number[], rows: readonly (string | number | nul
 }
 
 /**
- * Whether the first and the last step are whole. That is judged by the days of the whole sheet, as far as filters on its dates
- * leave them: that one spot had no rows in the last week makes no quarter unfinished.
+ * Whether the first and the last step are whole, and how far the sheet goes where filters may leave no rows at its end. That is
+ * judged by the days of the whole sheet, as far as filters on its dates leave them: that one spot had no rows in the last week
+ * makes no quarter unfinished.
  */
-function partialsOf(spec: ChartSpec, sources: Sources, { places, portions }: Laid): Partials {
+function edgesOf(spec: ChartSpec, sources: Sources, laid: Laid): Pick<FrameFacts, 'partials' | 'reaches'> {
   const { across } = spec;
-  if (across.as !== 'time' || !places.first || !places.last) return {};
-  const profile = column(sources.columns, across.column);
+  const { places } = laid;
+  if (across.as !== 'time' || !places.first || !places.last) return { partials: {} };
   const shown = { first: fromIso(places.first), last: fromIso(places.last) };
-  const limits = limitsOf(spec, sources, portions);
-  const { first, last } = limits ?? shown;
+  const limits = limitsOf(spec, sources, laid);
+  const { first, last, cutFirst, cutLast } = limits ?? { ...shown, cutFirst: false, cutLast: false };
   const run = fromIso(String(places.values[0]));
-  const found = findPartials(first, last, across.step, profile, spec, run);
+  const found = findPartials(first, last, across.step, column(sources.columns, across.column), spec, run);
   const start = (at: Instant) => floor(at, across.step, spec.calendar);
-  const begins = found.first && start(first) >= start(shown.first);
-  const ends = found.last && start(last) <= start(shown.last);
+  const cut = (is: boolean) => (is ? { cut: true as const } : {});
+  const unfinished = found.last && across.partial === 'leave-out';
+  const reached = unfinished ? offset(start(last), across.step, -1) : start(last);
   return {
-    ...(begins ? { first: { ...found.first, ...(limits?.cutFirst ? { cut: true as const } : {}) } } : {}),
-    ...(ends ? { last: { ...found.last, ...(limits?.cutLast ? { cut: true as const } : {}) } } : {}),
+    partials: {
+      ...(found.first && start(first) >= start(shown.first) ? { first: { ...found.first, ...cut(cutFirst) } } : {}),
+      ...(found.last && start(last) <= start(shown.last) ? { last: { ...found.last, ...cut(cutLast) } } : {}),
+    },
+    ...(limits && spec.filters.length > 0
+      ? { reaches: across.step === 'hour' ? isoDateTime(reached) : isoDate(reached) }
+      : {}),
   };
 }
 
-/** How far the whole sheet goes, where filters may leave no rows at its end. */
-function reachedBy(spec: ChartSpec, sources: Sources, { portions }: Laid): Pick<FrameFacts, 'reaches'> {
-  const { across } = spec;
-  const limits = across.as === 'time' && spec.filters.length > 0 ? limitsOf(spec, sources, portions) : undefined;
-  if (across.as !== 'time' || !limits) return {};
-  const start = floor(limits.last, across.step, spec.calendar);
-  const { last } = findPartials(
-    limits.first,
-    limits.last,
-    across.step,
-    column(sources.columns, across.column),
-    spec,
-    start,
-  );
-  const reached = last && across.partial === 'leave-out' ? offset(start, across.step, -1) : start;
-  return { reaches: across.step === 'hour' ? isoDateTime(reached) : isoDate(reached) };
-}
-
 /** The first and last day of the chart's own sheet that filters on its dates leave; `undefined` where it does not know its days. */
-function limitsOf({ across, filters }: ChartSpec, { columns }: Sources, portions: Laid['portions']) {
+function limitsOf({ across, filters }: ChartSpec, { columns }: Sources, { portions }: Laid) {
   const windows = portions.find(({ portion }) => !portion.other)?.portion.stretches ?? [];
   const profile = column(columns, across.column);
   const { min, max } = profile.stats;

@@ -8,4 +8,4 @@ export { remarkColumns } from './notes';
 export { defaultOrder } from './order';
 export { groupText, foldText } from './places';
 export { rollerFor } from './figures';
-export { conditionFigure, conditionSpec, NOTHING_IS_ZERO, type AmountOver } from './total';
+export { conditionFigure, conditionSpec, nothingIsZero, type AmountOver } from './total';

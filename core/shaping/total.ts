@@ -1,6 +1,15 @@
 import type { Summary } from '../inference';
 import { layerMeasures, measureAt, portionsOf, type GroupedQuery, type Portion, type RowFilter } from '../grain';
-import { isNaming, type Amount, type ChartSpec, type Condition, type Layer, type Sources } from '../spec';
+import {
+  dividesByColumn,
+  isNaming,
+  parseFormula,
+  type Amount,
+  type ChartSpec,
+  type Condition,
+  type Layer,
+  type Sources,
+} from '../spec';
 import { askGroups, type Asking } from './asking';
 import { rollerFor } from './figures';
 
@@ -52,12 +61,16 @@ export function conditionSpec({ sheet, amount, summary, filters = [] }: Conditio
 const acrossOf = (amount: Amount, first: string) => ('column' in amount ? amount.column : first);
 
 /** The summaries that are nothing, and not unknown, where there are no rows. */
-export const NOTHING_IS_ZERO: ReadonlySet<Summary> = new Set(['sum', 'count', 'distinct']);
+const NOTHING_IS_ZERO: ReadonlySet<Summary> = new Set(['sum', 'count', 'distinct']);
 
-/** The figure of a condition as it stands now. Totals and counts of no rows are 0: nothing was taken, so nothing was. */
+/** Whether an amount of no rows is 0: nothing was taken, so nothing was. A ratio of nothing is unknown. */
+export const nothingIsZero = ({ amount, summary }: Pick<Layer, 'amount' | 'summary'>): boolean =>
+  NOTHING_IS_ZERO.has(summary) && !('formula' in amount && dividesByColumn(parseFormula(amount.formula)));
+
+/** The figure of a condition as it stands now. */
 export function* conditionFigure(condition: Condition, sources: Sources): Asking<AmountOver> {
   const spec = conditionSpec(condition, sources);
   const [portion] = portionsOf(spec, sources);
   const found = yield* amountOver(spec.layers[0], portion, portion.filters);
-  return found.rows === 0 && NOTHING_IS_ZERO.has(condition.summary) ? { ...found, value: 0 } : found;
+  return found.rows === 0 && nothingIsZero(condition) ? { ...found, value: 0 } : found;
 }

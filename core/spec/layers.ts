@@ -111,6 +111,10 @@ export function upperFirst(name: string): string {
 export const counted = (count: number, one: string, many = `${one}s`): string =>
   `${count.toLocaleString('en-GB')} ${count === 1 ? one : many}`;
 
+/** Example: `andWords(['a', 'b', 'c'])` is `'a, b and c'`. */
+export const andWords = (names: readonly string[]): string =>
+  names.length < 2 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names[names.length - 1]}`;
+
 /** Layers in the order in which they were added, whichever stands further back: their ids are numbered. */
 export function layersByAge({ layers }: Pick<ChartSpec, 'layers'>): Layer[] {
   const number = ({ id }: Layer) => Number(/^l(\d+)$/.exec(id)?.[1] ?? Infinity);

@@ -137,8 +137,9 @@ test.each([
   [undefined, 'Takings'],
   [{ last: 3, step: 'month' } as const, 'Takings-last-3-months'],
   [{ from: '2025-01-01', to: '2025-02-01' }, 'Takings-January-2025-to-February-2025'],
-])('the file of a picture whose view is %j is called %s', async (view, name) => {
-  const spec = chart(view ? { view } : {});
+  [{ from: '2025-01-01', to: '2025-02-01' }, 'Takings', { panels: { column: 'c2' } }],
+])('the file of a picture whose view is %j is called %s', async (view, name, more: Partial<ChartSpec> = {}) => {
+  const spec = chart({ ...more, ...(view ? { view } : {}) });
   const response = await chartPictureResponse(spec, 'Takings', 'svg', SIZE, new Request('http://localhost/'));
   expect(response.headers.get('content-disposition')).toContain(`filename="${name}.svg"`);
 });

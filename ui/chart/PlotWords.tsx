@@ -23,7 +23,7 @@ const ABOVE_BARE = 40;
 /** Half the height of a text that can be pointed at. */
 const HALF = 12;
 const SCROLL_BAR = 18;
-/** The most of the width that the title of a scale takes. */
+/** The most of the width that the title of a scale takes beside another one, or beside how many are shown. */
 const SIDE_SHARE = 0.48;
 
 /** A word at a drawing, and the box of its middle line. */
@@ -57,7 +57,8 @@ export function plotWords(model: ChartModel, empty = false): PlotWord[] {
   const bare = isBare(model);
   const face = axisFace(model);
   const below = { x: plot.left + plot.width / 2, y: height - HALF, anchor: 'middle' as const, room: plot.width };
-  const above = { x: 0, y: HALF, anchor: 'start' as const, room: width * SIDE_SHARE };
+  const alone = !model.scales.right && !model.shownOf;
+  const above = { x: 0, y: HALF, anchor: 'start' as const, room: width * (alone ? 1 : SIDE_SHARE) };
   const words: PlotWord[] = [];
   for (const side of ['left', 'right'] as const) {
     const scale = model.scales[side];

@@ -12,6 +12,8 @@ export function Draft({ picksOf }: { picksOf: (spec: ChartSpec) => string[] }) {
   // What is changed from now on its maker sees being changed.
   const [opened] = useState(changed);
   const [told, setTold] = useState(false);
+  // Saved, or taken back: what is changed after that is no draft of an earlier day.
+  if (opened && !changed && !told) setTold(true);
   if (!opened || !changed || told) return null;
   const back = () => store.getState().set({ picks: picksOf(saved.spec), spec: saved.spec, recommended: saved.spec });
   return (

@@ -1,7 +1,7 @@
 'use client';
 
 import { memo, useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import type { ChartModel } from '@/core/layout';
+import { asDrawn, type ChartModel } from '@/core/layout';
 import { addLayer, columnsInPlay, sentenceParts, type ChartSpec, type Sources } from '@/core/spec';
 import { CardPopover } from '../cards/CardPopover';
 import type { Sheet } from '../api';
@@ -30,7 +30,11 @@ export const Sentence = memo(function Sentence({
   model?: ChartModel;
 }) {
   const spec = useWork((state) => state.spec);
-  const parts = useMemo(() => (spec ? sentenceParts(spec, sources) : []), [spec, sources]);
+  const scales = model?.scales;
+  const parts = useMemo(
+    () => (spec ? sentenceParts(scales ? asDrawn(spec, scales) : spec, sources) : []),
+    [spec, scales, sources],
+  );
   const [editor, setEditor] = useState<Editor>();
   const onOpen = useCallback((next: Editor) => setTimeout(() => setEditor(next), 60), []);
   const latest = useRef({ parts, spec, sources, picks: picking.picks });

@@ -1,10 +1,11 @@
 import { useCallback, useEffect, useRef } from 'react';
 import { carryOver } from '@/core/recommend';
 import { columnsInPlay } from '@/core/spec';
-import type { ColumnProfile, Role } from '@/core/inference';
+import type { ColumnProfile } from '@/core/inference';
 import { App } from 'antd';
 import { useQueryClient } from '@tanstack/react-query';
 import { api, type Sheet } from '../api';
+import { ROLE_WORDS } from '../cards/cells';
 import { sayAgain, stepOf, type Correct, type CorrectionStep } from '../cards/correcting';
 import { useWorkStore, type Work } from './store';
 
@@ -64,14 +65,6 @@ interface Size {
   readonly height: number;
 }
 
-const READ_AS: Readonly<Record<Role, string>> = {
-  when: 'a When',
-  group: 'a Group',
-  amount: 'an Amount',
-  key: 'a Key',
-  note: 'a Note',
-};
-
 /**
  * The open chart where a picked column is good for something else now: it is drawn anew from the same picks, with what its user
  * chose; or a sentence that says why it stays as it was. One step of undo with the correction.
@@ -85,7 +78,7 @@ async function redrawn(
   const now = sheet.columns.find(({ key }) => key === column.key);
   const role = now && now.role !== column.role;
   if (!spec || !now || !picks.includes(column.key) || !(role || (recommended && now.type !== column.type))) return {};
-  const says = `“${now.name}” is ${READ_AS[now.role]} now`;
+  const says = `“${now.name}” is ${now.role === 'amount' ? 'an' : 'a'} ${ROLE_WORDS[now.role]} now`;
   try {
     const [best] = await api.suggestions(sheet.id, [...picks], width, height);
     if (!best) return { says: `${says}; nothing can be drawn of these columns then, and the chart stays as it was.` };

@@ -25,12 +25,14 @@ export function useSources(sheet: Sheet): { sources: Sources; others: readonly S
     }),
   });
   const { others, lost } = found;
+  // Of a sheet that is counted anew nothing that charts speak of changes.
+  const { id, name, columns, row, colors } = sheet;
   return useMemo(
     () => ({
-      sources: sourcesOf(sheet, others),
+      sources: sourcesOf({ id, name, columns, row, colors }, others),
       others,
       lost,
     }),
-    [sheet, others, lost],
+    [id, name, columns, row, colors, others, lost],
   );
 }

@@ -49,10 +49,11 @@ export function valuesOn(
   scales: ChartModel['scales'],
   { plot, lying, banded }: { plot: Plot; lying: boolean; banded: boolean },
 ): ValueLabel[] {
-  const of = (own: readonly ModelSeries[], on: ChartModel['scales']) =>
+  const of = (own: readonly ModelSeries[], on: ChartModel['scales'], alike = own) =>
     valueLabels(
       {
         series: [...own],
+        alike,
         scales: on,
         plot,
         lying,
@@ -68,6 +69,7 @@ export function valuesOn(
     of(
       series.filter(({ id }) => copy.series.includes(id)),
       { ...scales, ...copy.scales },
+      copy.scales ? undefined : series,
     ),
   );
 }
