@@ -101,6 +101,18 @@ async function accessibilityFaults(page: Page): Promise<string[]> {
   );
 }
 
+test('Enter at the dot that is read opens its card', async ({ page }) => {
+  await dropFile(page, FILE);
+  await pick(page, 'Rain', 'Takings');
+  await page.locator('.recharts-surface[tabindex="0"]').first().focus();
+  await page.keyboard.press('ArrowRight');
+  await expect(page.locator('[data-hover]')).toBeVisible();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('dialog')).toHaveCount(1);
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+});
+
 test('an accessibility scan finds nothing on any screen', async ({ page }) => {
   test.setTimeout(240_000);
   await dropFile(page, FILE);

@@ -57,7 +57,10 @@ export function figureOf(frame: Frame, series: ModelSeries | undefined, spec: Ch
   return {
     ...figure,
     against,
-    change: { words: `${changeWords(value, then, unit, locale)} against ${name(before)}`, up: value >= then },
+    change:
+      value === then
+        ? { words: `as in ${name(before)}`, up: true, even: true }
+        : { words: `${changeWords(value, then, unit, locale)} against ${name(before)}`, up: value > then },
   };
 }
 

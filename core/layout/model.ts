@@ -216,7 +216,7 @@ export interface Figure {
   /** The step that it is of: "November 2025"; empty where there is none. */
   of: string;
   /** Its change against the step before: "+4.2 % against October 2025". */
-  change?: { words: string; up: boolean };
+  change?: { words: string; up: boolean; even?: true };
   /** Why there is none: "no rows in October 2025 to compare with". */
   lacks?: string;
   /** What it is compared with. */

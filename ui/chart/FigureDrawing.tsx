@@ -46,7 +46,7 @@ export function FigureDrawing({
           fontSize={change.size}
           fill={figure.change ? ink : ink2}
         >
-          {figure.change && <tspan aria-hidden>{figure.change.up ? '▲ ' : '▼ '}</tspan>}
+          {figure.change && !figure.change.even && <tspan aria-hidden>{figure.change.up ? '▲ ' : '▼ '}</tspan>}
           {change.words}
         </text>
       )}

@@ -7,6 +7,7 @@ import type { Locale } from '@/core/calendar';
 import { alongScale, inksOn, lineThrough, writeValue, type ChartModel, type ModelSeries } from '@/core/layout';
 import { clickedAt, roomOf, scaleOf, sideAxis, type DrawingProps } from './drawing';
 import { tickStyle } from './letters';
+import { EnterDot } from './EnterPoint';
 import { GridHits } from './GridHits';
 import { HoverBox } from './HoverBox';
 import { OverMarks, UnderMarks } from './Overlay';
@@ -88,6 +89,7 @@ export function ScatterDrawing({ model, small = false, width, height, copy, onDo
           cursor={{ stroke: inksOn(model.look?.ground).ink, strokeDasharray: '2 4' }}
         />
       )}
+      {!small && onDot && <EnterDot onDot={onDot} />}
       {!small && onPart && <GridHits model={model} onPart={onPart} />}
       <UnderMarks model={model} plot={plot} small={small} />
       <Lines model={model} box={{ ...room, width, height }} small={small} />
